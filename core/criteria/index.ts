@@ -1,0 +1,4 @@
+/** Acceptance: what was asked, what was seen, and what follows. */
+export * from './criterion';
+export { gradeOutcome, judge, unseenShare, type Seen, type Verdict } from './judge';
+export { shipped } from './shipped';

@@ -1,0 +1,81 @@
+/** The verdict: the worst of what was seen, zone by zone and arc by arc. What was not seen leaves it incomplete. */
+import {
+  arcText,
+  defectNames,
+  inArc,
+  outcomeNames,
+  outcomeSchema,
+  wordFor,
+  zoneNames,
+  zoneSchema,
+  type Criterion,
+  type FoundDefect,
+  type Outcome,
+  type Tint,
+  type Zone,
+} from './criterion';
+
+export type Seen = {
+  tints: readonly Tint[];
+  defects: readonly FoundDefect[];
+  /** the inside can be reached, cleaned and seen again */
+  insideReachable: boolean;
+};
+
+export type Verdict = {
+  outcome: Outcome | 'incomplete';
+  reasons: string[];
+  /** what is still not seen */
+  missing: string[];
+};
+
+const worse = (a: Outcome, b: Outcome): Outcome => (outcomeSchema.options.indexOf(a) >= outcomeSchema.options.indexOf(b) ? a : b);
+
+/** What one grade of one zone leads to. */
+export function gradeOutcome(c: Criterion, zone: Zone, grade: Exclude<Tint['grade'], { by: 'unseen' }>): Outcome {
+  if (grade.by === 'band') return c.zones[zone][grade.band] ?? 'refer';
+  if (!c.numbers) return 'refer';
+  return grade.number <= c.numbers.accept ? 'accept' : grade.number <= c.numbers.clean ? 'clean' : 'reweld';
+}
+
+/** Steps of a quarter of an hour on the clock that no seen tint of the zone covers, as a share of the round (0 to 1). */
+export function unseenShare(tints: readonly Tint[], zone: Zone): number {
+  const seen = tints.filter((t) => t.zone === zone && t.grade.by !== 'unseen');
+  let open = 0;
+  for (let q = 0; q < 48; q++) if (!seen.some((t) => inArc(t.arc, (q + 0.5) / 4))) open++;
+  return open / 48;
+}
+
+/**
+ * The verdict of a criterion on what was seen, as welded, before any brush.
+ * A defect that rejects stands even when the look is incomplete.
+ */
+export function judge(c: Criterion, seen: Seen): Verdict {
+  const reasons: string[] = [];
+  let outcome: Outcome = 'accept';
+  for (const t of seen.tints) {
+    if (t.grade.by === 'unseen') continue;
+    let result = gradeOutcome(c, t.zone, t.grade);
+    const what = t.grade.by === 'band' ? wordFor(c, t.grade.band).toLowerCase() : `number ${t.grade.number} of ${t.grade.guide}`;
+    let why = `${zoneNames[t.zone]}, ${arcText(t.arc)}: ${what}`;
+    if (result === 'clean' && t.zone.startsWith('id') && !seen.insideReachable) {
+      result = 'refer';
+      why += ' would be cleaned, but the inside cannot be reached, cleaned and seen';
+    }
+    if (result !== 'accept') reasons.push(`${why}. ${c.id} version ${c.version}: ${outcomeNames[result].toLowerCase()}.`);
+    outcome = worse(outcome, result);
+  }
+  for (const d of seen.defects) {
+    const result = c.defects[d.kind] ?? 'refer';
+    reasons.push(
+      `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc)}. ${c.id} version ${c.version}: ${outcomeNames[result].toLowerCase()}.`,
+    );
+    outcome = worse(outcome, result);
+  }
+  const missing = zoneSchema.options
+    .filter((zone) => unseenShare(seen.tints, zone) > 0)
+    .map((zone) => `${zoneNames[zone]}: ${Math.round(unseenShare(seen.tints, zone) * 100)} % not seen`);
+  if (missing.length && outcome !== 'reweld' && outcome !== 'cut-out') return { outcome: 'incomplete', reasons, missing };
+  if (outcome === 'accept') reasons.push(`All zones within ${c.id} version ${c.version}.`);
+  return { outcome, reasons, missing };
+}

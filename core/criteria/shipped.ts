@@ -1,0 +1,108 @@
+/**
+ * The schemes that ship: house templates, to be copied and edited. Not the text of any standard.
+ * Ppm limits are the usual contract figures (medium confidence: check against your contract).
+ */
+import type { Band } from '../tint';
+import type { Criterion, DefectKind, Outcome } from './criterion';
+
+const bands = (outcome: Outcome, ...names: Band[]): Partial<Record<Band, Outcome>> => Object.fromEntries(names.map((n) => [n, outcome]));
+
+const laterOrders: Band[] = ['silvery', 'second-yellow', 'second-rose', 'second-blue', 'second-green', 'later'];
+
+const defects: Record<DefectKind, Outcome> = {
+  crack: 'cut-out',
+  'lack-of-fusion': 'cut-out',
+  'lack-of-penetration': 'reweld',
+  sugar: 'cut-out',
+  porosity: 'cut-out',
+  undercut: 'refer',
+  concavity: 'refer',
+  convexity: 'refer',
+  'high-low': 'refer',
+  'tack-not-consumed': 'reweld',
+  'arc-strike': 'refer',
+  'stop-oxide': 'refer',
+};
+
+const houseBead = {
+  ...bands('accept', 'bright', 'pale-straw'),
+  ...bands('clean', 'straw', 'gold', 'bronze', 'purple'),
+  ...bands('reweld', 'dark-blue', 'light-blue', ...laterOrders),
+  ...bands('cut-out', 'grey', 'sugar'),
+};
+
+const pipe = {
+  ...bands('accept', 'bright', 'pale-straw', 'straw', 'gold', 'bronze'),
+  ...bands('clean', 'purple', 'dark-blue', 'light-blue'),
+  ...bands('refer', ...laterOrders),
+  ...bands('reweld', 'grey'),
+  ...bands('cut-out', 'sugar'),
+};
+
+const titanium = {
+  ...bands('accept', 'bright', 'pale-straw', 'straw'),
+  ...bands('refer', 'gold', 'bronze', 'purple', 'dark-blue'),
+  ...bands('cut-out', 'light-blue', ...laterOrders, 'grey', 'white'),
+};
+
+export const shipped: readonly Criterion[] = [
+  {
+    id: 'House-MP',
+    version: 1,
+    title: 'Mechanically polished hygienic tube',
+    about:
+      'A house template for mechanically polished stainless tube in food and drink. Bright to light straw passes, straw to purple is cleaned, full blue and beyond is welded again.',
+    source: 'House template, medium confidence. Not the text of a standard: check against your edition and contract.',
+    confidence: 'medium',
+    families: ['austenitic'],
+    purge: { startPpm: 50, weldPpm: 50, readyBy: 'monitor', holdSeconds: 20, jointHoldSeconds: 20, tacksAtLimit: false },
+    zones: {
+      'id-bead': houseBead,
+      'id-haz': houseBead,
+      'od-bead': houseBead,
+      'od-haz': { ...houseBead, ...bands('clean', 'dark-blue', 'light-blue') },
+    },
+    words: { bright: 'Silver', 'pale-straw': 'Light straw', straw: 'Dark straw', 'dark-blue': 'Full blue' },
+    numbers: { accept: 3, clean: 4, most: 10 },
+    defects,
+    cleaning: 'always',
+    passivation: 'always',
+    foodContact: true,
+  },
+  {
+    id: 'PIPE-clean',
+    version: 1,
+    title: 'Process pipe, pickled later',
+    about:
+      'Stainless process pipe that is pickled after welding. Silver to brown passes; purple and blue are pickled; grey and sugar are not.',
+    source: 'House template, medium confidence. Contract figures of 100 to 500 ppm to start and 1000 ppm while welding.',
+    confidence: 'medium',
+    families: ['austenitic', 'nickel', 'duplex'],
+    purge: { startPpm: 500, weldPpm: 1000, readyBy: 'monitor', holdSeconds: 10, jointHoldSeconds: 20, tacksAtLimit: false },
+    zones: { 'id-bead': pipe, 'id-haz': pipe, 'od-bead': pipe, 'od-haz': pipe },
+    words: { bright: 'Silver', bronze: 'Brown' },
+    numbers: null,
+    defects: { ...defects, sugar: 'cut-out', undercut: 'refer' },
+    cleaning: 'when-tinted',
+    passivation: 'always',
+    foodContact: false,
+  },
+  {
+    id: 'TI-A',
+    version: 1,
+    title: 'Titanium, silver to straw',
+    about:
+      'Titanium for corrosion service. Silver and straw pass. Purple and dark blue go to the engineer; light blue and beyond is cut out. Nothing is cleaned to be accepted: brushing takes the evidence and leaves the harm.',
+    source: 'House template, medium confidence, after handbook charts of titanium welding.',
+    confidence: 'medium',
+    families: ['titanium'],
+    purge: { startPpm: 50, weldPpm: 50, readyBy: 'monitor', holdSeconds: 30, jointHoldSeconds: 30, tacksAtLimit: true },
+    zones: { 'id-bead': titanium, 'id-haz': titanium, 'od-bead': titanium, 'od-haz': titanium },
+    words: { bright: 'Silver', 'pale-straw': 'Light straw', straw: 'Dark straw' },
+    numbers: null,
+    defects,
+    cleaning: 'never',
+    passivation: 'never',
+    foodContact: false,
+  },
+];

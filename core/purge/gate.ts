@@ -1,0 +1,79 @@
+/**
+ * The gate: may the arc start? It advises and never locks. By monitor or by clock, as the criterion asks,
+ * and always with the place that was measured, since the vent is not the joint.
+ */
+import type { PurgeRules } from '../criteria/criterion';
+
+export type Reading = { at: number; ppm: number; quality: string };
+
+export type Gate = {
+  ready: boolean;
+  by: 'monitor' | 'clock';
+  /** one line for two metres away */
+  text: string;
+  /** seconds until ready if all goes on as now; null when that is not known */
+  left: number | null;
+};
+
+/** Seconds after which a reading no longer says what the purge is doing. */
+export const STALE_AFTER = 10;
+
+export type GateInput = {
+  rules: PurgeRules;
+  /** when gas last began to fill an opened or new purge, ms; null while a dam is open */
+  fillingSince: number | null;
+  /** the plan's time to the limit, late end of its band, s; null when the plan gave none */
+  planned: number | null;
+  /** newest last */
+  readings: readonly Reading[];
+  /** the monitor was checked in air and in bottle gas this shift */
+  monitorChecked: boolean;
+  place: string;
+  now: number;
+};
+
+/** Seconds the oxygen has been at or below the limit without a break, up to the newest reading. */
+export function heldFor(readings: readonly Reading[], limitPpm: number): number {
+  const last = readings.at(-1);
+  if (!last || last.ppm > limitPpm || last.quality !== 'good') return 0;
+  let since = last.at;
+  for (let i = readings.length - 2; i >= 0; i--) {
+    const r = readings[i] as Reading;
+    const next = readings[i + 1] as Reading;
+    if (r.ppm > limitPpm || r.quality !== 'good' || next.at - r.at > STALE_AFTER * 1000) break;
+    since = r.at;
+  }
+  return (last.at - since) / 1000;
+}
+
+export function gate({ rules, fillingSince, planned, readings, monitorChecked, place, now }: GateInput): Gate {
+  if (fillingSince === null) return { ready: false, by: rules.readyBy, text: 'Dam open. Close it and mark refill.', left: null };
+  const filling = (now - fillingSince) / 1000;
+  if (rules.readyBy === 'clock') {
+    if (planned === null) return { ready: false, by: 'clock', text: 'The plan gives no time here. Use a monitor.', left: null };
+    const left = Math.max(0, planned - filling);
+    return {
+      ready: left === 0,
+      by: 'clock',
+      text: left === 0 ? 'Ready by the clock. Oxygen not measured.' : 'Filling, by the clock.',
+      left,
+    };
+  }
+  const since = readings.filter((r) => r.at >= fillingSince);
+  const last = since.at(-1);
+  if (!last) return { ready: false, by: 'monitor', text: 'No reading yet.', left: null };
+  if (now - last.at > STALE_AFTER * 1000)
+    return {
+      ready: false,
+      by: 'monitor',
+      text: `Last reading is ${Math.round((now - last.at) / 1000)} s old. Check the monitor.`,
+      left: null,
+    };
+  if (last.quality !== 'good') return { ready: false, by: 'monitor', text: `The monitor reports: ${last.quality}.`, left: null };
+  if (last.ppm > rules.startPpm)
+    return { ready: false, by: 'monitor', text: `Filling. Limit is ${rules.startPpm} ppm at the ${place}.`, left: null };
+  const left = Math.max(0, rules.holdSeconds + rules.jointHoldSeconds - heldFor(since, rules.startPpm));
+  if (left > 0) return { ready: false, by: 'monitor', text: 'At the limit. Holding for the joint, which is not measured.', left };
+  if (!monitorChecked) return { ready: false, by: 'monitor', text: 'Reads ready, but the monitor was not checked this shift.', left: null };
+  return { ready: true, by: 'monitor', text: `Ready. Measured at the ${place}; joint not measured.`, left: 0 };
+}

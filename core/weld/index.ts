@@ -1,0 +1,8 @@
+/** A weld: what can happen to it, and what its events add up to. */
+export * from './events';
+export { corrected } from './corrections';
+export { arcOxygen, stageLine, waitsFor } from './lines';
+export { dams, reduceWeld, situation, type WeldState } from './reduce';
+export { refusals } from './refuse';
+export { nextMarks, reduceRun, type ArcSpan, type Phase, type RunState } from './run';
+export { stageNames, stageSchema, type Stage } from './stages';

@@ -1,0 +1,43 @@
+/**
+ * The one clock. Every time the server writes down comes from here; SQL's now() decides nothing.
+ * Tests move it by an offset kept in the database, so that a purge of minutes is walked in seconds
+ * by every process at once. Outside tests the offset is ignored.
+ */
+import type { Sql } from './sql';
+
+export type Clock = () => number;
+
+export const testing = (): boolean => process.env['SENTREL_TEST'] === '1';
+
+let offset = 0;
+
+/** Server time, ms since 1970 UTC. */
+export const now: Clock = () => Date.now() + offset;
+
+/** Follows the offset in the database; a no-op outside tests. */
+export async function followClock(sql: Sql): Promise<void> {
+  if (!testing()) return;
+  const read = async () => {
+    const [row] = await sql<{ value: number }[]>`select value from setting where key = 'clock_offset_ms'`;
+    offset = row?.value ?? 0;
+  };
+  await sql.listen(
+    'sentrel_clock',
+    () => void read().catch(() => undefined),
+    () => void read().catch(() => undefined),
+  );
+}
+
+/** Moves the clock of every process on this database. @throws outside tests */
+export async function moveClock(sql: Sql, ms: number): Promise<void> {
+  if (!testing()) throw new Error('The clock is moved in tests only.');
+  offset = ms;
+  await sql`insert into setting (key, value) values ('clock_offset_ms', ${ms}) on conflict (key) do update set value = excluded.value`;
+  await sql.notify('sentrel_clock', '');
+}
+
+/** For scripts that fill in a past: a clock that stands where it is put. */
+export function handClock(start: number): { clock: Clock; set: (ms: number) => void; pass: (seconds: number) => number } {
+  let t = start;
+  return { clock: () => t, set: (ms) => void (t = ms), pass: (seconds) => (t += seconds * 1000) };
+}

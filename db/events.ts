@@ -1,0 +1,72 @@
+/** Reading streams back. */
+import { reduceRun, reduceWeld, type Recorded, type RunState, type WeldState } from '../core/weld';
+import type { Criterion } from '../core/criteria';
+import type { Db } from './sql';
+
+type Row = {
+  stream: string;
+  seq: number;
+  id: string;
+  type: string;
+  version: number;
+  happened_at: Date;
+  received_at: Date;
+  actor: string | null;
+  identified: string;
+  body: unknown;
+  hash: string;
+};
+
+const recorded = (r: Row): Recorded =>
+  ({
+    id: r.id,
+    stream: r.stream,
+    seq: r.seq,
+    type: r.type,
+    version: r.version,
+    happenedAt: r.happened_at.toISOString(),
+    receivedAt: r.received_at.toISOString(),
+    actor: r.actor,
+    identified: r.identified,
+    body: r.body,
+    hash: r.hash,
+  }) as Recorded;
+
+/** The events of a stream after a version, in order. */
+export async function eventsOf(db: Db, stream: string, after = 0): Promise<Recorded[]> {
+  const rows = await db<Row[]>`
+    select stream, seq, id, type, version, happened_at, received_at, actor, identified, body, hash
+    from event where stream = ${stream} and seq > ${after} order by seq`;
+  return rows.map(recorded);
+}
+
+export async function criterionOf(db: Db, id: string, version: number): Promise<Criterion | null> {
+  const [row] = await db<{ body: Criterion }[]>`select body from criterion where id = ${id} and version = ${version}`;
+  return row?.body ?? null;
+}
+
+export async function runState(db: Db, id: string): Promise<RunState | null> {
+  return reduceRun(await eventsOf(db, id));
+}
+
+/** Everything the page of a weld stands on. */
+export type WeldRecord = { state: WeldState; criterion: Criterion; events: Recorded[]; runEvents: Record<string, Recorded[]> };
+
+/** Reads and reduces a weld with its runs; null when there is no such weld. */
+export async function weldRecord(db: Db, id: string): Promise<WeldRecord | null> {
+  const events = await eventsOf(db, id);
+  const first = events.find((e) => e.type === 'weld.created');
+  if (first?.type !== 'weld.created') return null;
+  const criterion = await criterionOf(db, first.body.design.criterion.id, first.body.design.criterion.version);
+  if (!criterion) throw new Error(`criterion ${first.body.design.criterion.id} is missing`);
+  const runs = await db<{ run: string }[]>`select run from weld_run where weld = ${id}`;
+  const runEvents: WeldRecord['runEvents'] = {};
+  const states: RunState[] = [];
+  for (const { run } of runs) {
+    const of = (runEvents[run] = await eventsOf(db, run));
+    const state = reduceRun(of);
+    if (state) states.push(state);
+  }
+  const state = reduceWeld(events, states, criterion);
+  return state && { state, criterion, events, runEvents };
+}

@@ -1,0 +1,98 @@
+/** Jobs, lines, spools and the welds on them; clearing the demo away. */
+import { v7 as uuid } from 'uuid';
+import { weldNumbers, type NewWork } from '../core/jobs';
+import { append, type Answer, type Who } from './append';
+import type { Clock } from './clock';
+import type { Db, Sql } from './sql';
+
+async function findOrAdd(sql: Sql, work: NewWork, at: Date, demo: boolean): Promise<string> {
+  return sql.begin(async (tx) => {
+    await tx`select pg_advisory_xact_lock(hashtext(${work.job}))`;
+    const [job] = await tx<{ id: string }[]>`select id from job where name = ${work.job} and not cleared`;
+    const jobId = job?.id ?? uuid();
+    if (!job)
+      await tx`insert into job (id, name, service, criterion, demo, created_at) values (${jobId}, ${work.job}, ${work.service}, ${work.design.criterion.id}, ${demo}, ${at})`;
+    await tx`insert into line (id, job, name) values (${uuid()}, ${jobId}, ${work.line}) on conflict (job, name) do nothing`;
+    const [line] = await tx<{ id: string }[]>`select id from line where job = ${jobId} and name = ${work.line}`;
+    await tx`insert into spool (id, line, number) values (${uuid()}, ${line?.id ?? ''}, ${work.spool}) on conflict (line, number) do nothing`;
+    const [spool] = await tx<{ id: string }[]>`select id from spool where line = ${line?.id ?? ''} and number = ${work.spool}`;
+    return spool?.id ?? '';
+  });
+}
+
+/**
+ * Enters a spool with N welds alike, making job and line where they are new.
+ * Repeating it with the same ids adds nothing.
+ * @param ids one event id and one weld id a weld, given by the sender
+ */
+export async function addWork(
+  sql: Sql,
+  clock: Clock,
+  who: Who,
+  work: NewWork,
+  ids: { event: string; weld: string }[],
+  demo = false,
+): Promise<{ spool: string; welds: string[]; refused: Answer[] }> {
+  const at = clock();
+  const spool = await findOrAdd(sql, work, new Date(at), demo);
+  const welds: string[] = [];
+  const refused: Answer[] = [];
+  for (const [i, number] of weldNumbers(work.firstNumber, work.count).entries()) {
+    const { event, weld } = ids[i] as { event: string; weld: string };
+    const answer = await append(sql, clock, who, {
+      id: event,
+      stream: weld,
+      type: 'weld.created',
+      version: 1,
+      happenedAt: new Date(at).toISOString(),
+      offsetMs: 0,
+      seen: null,
+      body: { spool, number, design: work.design },
+    });
+    if (answer.status > 201) refused.push(answer);
+    else welds.push(weld);
+  }
+  return { spool, welds, refused };
+}
+
+export type WeldPlace = {
+  id: string;
+  number: string;
+  spool: string;
+  spoolNumber: string;
+  line: string;
+  job: string;
+  jobId: string;
+  service: string;
+  demo: boolean;
+};
+
+export async function placeOf(db: Db, weld: string): Promise<WeldPlace | null> {
+  const [row] = await db<WeldPlace[]>`
+    select w.id, w.number, s.id as spool, s.number as "spoolNumber", l.name as line, j.name as job, j.id as "jobId", j.service, j.demo
+    from weld w join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
+    where w.id = ${weld} and not j.cleared`;
+  return row ?? null;
+}
+
+/** Is there demo data to be cleared away? */
+export async function hasDemo(db: Db): Promise<boolean> {
+  const [row] = await db<{ demo: boolean }[]>`select exists (select 1 from job where demo and not cleared) as demo`;
+  return row?.demo ?? false;
+}
+
+/**
+ * Clears the demo away: it vanishes from every list. Its events stay in the record, since nothing is ever
+ * removed from there; its open purges are let go of.
+ */
+export async function clearDemo(sql: Sql, clock: Clock): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`update job set cleared = true where demo`;
+    await tx`update person set cleared = true where demo`;
+    await tx`update register set cleared = true where demo`;
+    await tx`delete from session where person in (select id from person where demo)`;
+    await tx`update run set ended_at = ${new Date(clock())} where ended_at is null and spool in
+      (select s.id from spool s join line l on l.id = s.line join job j on j.id = l.job where j.demo)`;
+    await tx`select pg_notify('sentrel', '{"board":true}')`;
+  });
+}

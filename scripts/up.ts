@@ -1,0 +1,126 @@
+/**
+ * Everything `scripts/start` runs once the machine is ready: cluster, migrations, demo data,
+ * the application, the stand-ins. Ctrl-C stops all of it.
+ */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { parseArgs } from 'node:util';
+import { connect } from '../db/sql';
+import { migrate } from '../db/migrate';
+import { prepare } from './lib/prepare';
+import { freePort, startCluster, type Cluster } from './lib/cluster';
+
+const root = resolve(import.meta.dirname, '..');
+const say = (text: string) => console.log(`sentrel: ${text}`);
+
+const { values } = parseArgs({
+  options: {
+    fresh: { type: 'boolean', default: false },
+    port: { type: 'string', default: '4321' },
+    'no-demo': { type: 'boolean', default: false },
+    host: { type: 'string' },
+    origin: { type: 'string' },
+    'tls-cert': { type: 'string' },
+    'tls-key': { type: 'string' },
+  },
+});
+if (values.host ?? values.origin ?? values['tls-cert'] ?? values['tls-key']) {
+  say('--host, --origin and --tls-* open Sentrel to a network. They are refused until it has sign-in; it listens on 127.0.0.1.');
+  process.exit(2);
+}
+const asked = Number(values.port);
+if (!Number.isInteger(asked) || asked < 1024 || asked > 65535) {
+  say(`"${values.port}" is no port. Give a number from 1024 to 65535.`);
+  process.exit(2);
+}
+
+const lock = join(root, '.data/start.lock');
+if (existsSync(lock)) {
+  const pid = Number(readFileSync(lock, 'utf8'));
+  let alive = true;
+  try {
+    process.kill(pid, 0);
+  } catch {
+    alive = false;
+  }
+  if (alive) {
+    say(`already running (process ${pid}). Stop it with Ctrl-C there, or: kill ${pid}`);
+    process.exit(1);
+  }
+}
+writeFileSync(lock, String(process.pid));
+
+let cluster: Cluster | undefined;
+const children: ChildProcess[] = [];
+let ending = false;
+
+async function end(code: number): Promise<void> {
+  if (ending) return;
+  ending = true;
+  const gone = children.map((c) => (c.exitCode === null && c.signalCode === null ? new Promise((r) => c.once('exit', r)) : null));
+  for (const child of children) child.kill('SIGTERM');
+  await Promise.all(gone);
+  try {
+    cluster?.stop();
+  } catch (error) {
+    console.error('sentrel: the database did not stop cleanly:', (error as Error).message);
+  }
+  rmSync(lock, { force: true });
+  process.exit(code);
+}
+process.on('SIGINT', () => void end(0));
+process.on('SIGTERM', () => void end(0));
+
+/** Starts one of our processes; when it ends by itself, everything ends. */
+function child(name: string, script: string, env: Record<string, string>): Promise<void> {
+  const started = spawn(process.execPath, ['--import', 'tsx', script], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  children.push(started);
+  return new Promise((ready) => {
+    started.once('message', () => ready());
+    started.once('exit', (code) => {
+      if (ending) return;
+      say(`${name} ended (${code ?? 'signal'}); stopping the rest`);
+      void end(1);
+    });
+  });
+}
+
+try {
+  let url = process.env['DATABASE_URL'];
+  if (!url) {
+    cluster = await startCluster('start', { fresh: values.fresh });
+    url = cluster.url;
+  } else if (values.fresh) {
+    throw new Error('--fresh would empty a database that is not ours; empty it yourself');
+  }
+  const port = await freePort(asked);
+  if (port !== asked) say(`port ${asked} is taken; using ${port}`);
+  const address = `http://127.0.0.1:${port}`;
+
+  const sql = connect(url, { role: null });
+  await migrate(sql);
+  const monitors = await prepare(sql, { demo: !values['no-demo'], keyFile: join(root, '.data/devices.json') });
+  await sql.end();
+
+  await child('the application', 'src/server/http.ts', { DATABASE_URL: url, PORT: String(port), NODE_ENV: 'production' });
+  for (const [i, monitor] of monitors.entries()) {
+    const control = await freePort(port + 1 + i);
+    await child(`the simulated ${monitor.name}`, 'devices/oxygen-monitor/main.ts', {
+      SENTREL_URL: address,
+      DEVICE_ID: monitor.id,
+      DEVICE_KEY: monitor.key,
+      DEVICE_NAME: monitor.name,
+      CONTROL_PORT: String(control),
+    });
+    say(`${monitor.name} (simulated): http://127.0.0.1:${control}`);
+  }
+  say(`ready. Open ${address}`);
+} catch (error) {
+  console.error(`sentrel: ${(error as Error).message}`);
+  await end(1);
+}

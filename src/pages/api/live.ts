@@ -1,0 +1,13 @@
+import type { APIRoute } from 'astro';
+import { error } from '../../server/answer';
+import { db } from '../../server/db';
+import { openStream } from '../../server/live';
+
+export const GET: APIRoute = ({ request }) => {
+  db();
+  const stream = openStream(request.signal);
+  if (!stream) return error(503, 'Too many screens are connected.');
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store, no-transform' },
+  });
+};

@@ -1,0 +1,98 @@
+/**
+ * The socket: our own small node:http server around the built application.
+ * It owns what the application should not have to think of: which Host is ours, compression,
+ * the headers every answer carries, and an orderly end.
+ */
+import compression from 'compression';
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { extname, join, resolve, sep } from 'node:path';
+import { createReadStream, existsSync, statSync } from 'node:fs';
+
+type Handler = (req: IncomingMessage, res: ServerResponse, next?: (e?: unknown) => void) => void;
+
+const root = resolve(import.meta.dirname, '../..');
+const client = join(root, 'dist/client');
+const port = Number(process.env['PORT'] ?? 4321);
+const host = '127.0.0.1';
+const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
+
+const types: Record<string, string> = {
+  '.js': 'text/javascript; charset=utf-8',
+  '.css': 'text/css; charset=utf-8',
+  '.json': 'application/json; charset=utf-8',
+  '.svg': 'image/svg+xml',
+  '.woff2': 'font/woff2',
+  '.woff': 'font/woff',
+  '.png': 'image/png',
+  '.ico': 'image/x-icon',
+};
+
+/** Answers a file of the build, or returns false. Hashed names may be kept for ever. */
+function serveFile(req: IncomingMessage, res: ServerResponse): boolean {
+  if (req.method !== 'GET' && req.method !== 'HEAD') return false;
+  let path: string;
+  try {
+    path = decodeURIComponent((req.url ?? '/').split('?')[0] ?? '/');
+  } catch {
+    return false;
+  }
+  const type = types[extname(path)];
+  if (!type) return false;
+  const file = join(client, path);
+  if (!file.startsWith(client + sep) || !existsSync(file) || !statSync(file).isFile()) return false;
+  res.setHeader('content-type', type);
+  res.setHeader('cache-control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+  if (req.method === 'HEAD') res.end();
+  else createReadStream(file).pipe(res);
+  return true;
+}
+
+const say = (res: ServerResponse, status: number, message: string) => {
+  res.statusCode = status;
+  res.setHeader('content-type', 'application/json; charset=utf-8');
+  res.end(JSON.stringify({ error: message }));
+};
+
+const { handler } = (await import(join(root, 'dist/server/entry.mjs'))) as { handler: Handler };
+const compress = compression({
+  filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res),
+}) as unknown as Handler;
+
+const server = createServer((req, res) => {
+  res.setHeader('x-content-type-options', 'nosniff');
+  res.setHeader('referrer-policy', 'same-origin');
+  res.setHeader('x-frame-options', 'DENY');
+  res.setHeader('cross-origin-opener-policy', 'same-origin');
+  res.setHeader('cross-origin-resource-policy', 'same-origin');
+  res.setHeader('permissions-policy', 'geolocation=(), microphone=()');
+  if (!hosts.has(req.headers.host ?? '')) return say(res, 421, 'This server answers on its own address only.');
+  // No trusted proxy is configured: what a proxy would say is not believed.
+  for (const name of Object.keys(req.headers)) if (/^x-forwarded|^forwarded$/.test(name)) delete req.headers[name];
+  compress(req, res, () => {
+    if (serveFile(req, res)) return;
+    handler(req, res, (error) => {
+      if (error) console.error('unhandled', error);
+      if (!res.headersSent) say(res, error ? 500 : 404, error ? 'Something went wrong on our side. Nothing was saved.' : 'Not found.');
+    });
+  });
+});
+server.requestTimeout = 30_000;
+server.listen(port, host, () => {
+  console.log(`listening on http://${host}:${port}`);
+  process.send?.('ready');
+});
+
+let ending = false;
+function end() {
+  if (ending) return;
+  ending = true;
+  process.emit('sentrel:end' as 'SIGHUP'); // live streams and the pool hear this (src/server/live.ts)
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), 5000).unref();
+}
+process.on('SIGTERM', end);
+process.on('SIGINT', end);
+process.on('unhandledRejection', (reason) => {
+  console.error('unhandled rejection', reason);
+});
