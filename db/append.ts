@@ -107,7 +107,7 @@ async function begin(tx: Tx, e: Checked, at: Date): Promise<void> {
 async function enrich(tx: Tx, e: Checked, happened: number): Promise<Recorded['body']> {
   if (e.type === 'run.marked' && (e.body as BodyOf<'run.marked'>).mark === 'arc-on') {
     const run = await runState(tx, e.stream);
-    return { ...(e.body as BodyOf<'run.marked'>), atArc: run ? await atArc(tx, run, happened) : undefined } as Recorded['body'];
+    return { ...(e.body as BodyOf<'run.marked'>), atArc: run ? await atArc(tx, run, happened) : undefined };
   }
   if (e.type === 'run.ended') {
     const run = await runState(tx, e.stream);
@@ -230,7 +230,7 @@ export async function append(sql: Sql, clock: Clock, who: Who, sent: unknown): P
     // Two senders of the same event at once: the loser finds it on the second try.
     for (let attempt = 0; ; attempt++) {
       try {
-        return { id: e.id, ...(await sql.begin((tx) => take(tx as unknown as Tx, clock, who, e))) };
+        return { id: e.id, ...(await sql.begin((tx) => take(tx, clock, who, e))) };
       } catch (error) {
         if ((error as { code?: string }).code !== '23505' || attempt > 1) throw error;
       }

@@ -6,7 +6,7 @@ export const sha256 = (text: string): string => createHash('sha256').update(text
 
 /** RFC 8785 text of plain data. @throws on what JSON cannot hold */
 export function canonical(value: unknown): string {
-  const text = (canonicalize as unknown as (v: unknown) => string | undefined)(value);
+  const text = canonicalize(value);
   if (text === undefined) throw new Error('not JSON');
   return text;
 }

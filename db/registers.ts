@@ -7,9 +7,7 @@ import type { Clock } from './clock';
 import type { Db } from './sql';
 
 export const registerItems = (db: Db): Promise<RegisterItem[]> =>
-  db<RegisterItem[]>`select id, kind, label, body from register where not cleared order by kind, label` as unknown as Promise<
-    RegisterItem[]
-  >;
+  db<RegisterItem[]>`select id, kind, label, body from register where not cleared order by kind, label`;
 
 /** Adds an item, or returns the id of the one of that kind and label. */
 export async function addRegisterItem(db: Db, item: NewRegisterItem, demo = false): Promise<{ id: string; had: boolean }> {
@@ -31,7 +29,7 @@ export async function criteria(db: Db): Promise<Criterion[]> {
 /** Puts the shipped criteria in place; one that is there stays as it is. */
 export async function shipCriteria(db: Db): Promise<void> {
   for (const c of shipped)
-    await db`insert into criterion (id, version, body) values (${c.id}, ${c.version}, ${db.json(c as never)}) on conflict do nothing`;
+    await db`insert into criterion (id, version, body) values (${c.id}, ${c.version}, ${db.json(c)}) on conflict do nothing`;
 }
 
 export type DeviceRow = { id: string; name: string; place: string; resolution: number; noise: number; revoked: boolean; busy: boolean };
@@ -40,7 +38,7 @@ export const devices = (db: Db): Promise<DeviceRow[]> =>
   db<DeviceRow[]>`
     select d.id, d.name, d.place, d.resolution, d.noise, d.revoked_at is not null as revoked,
       exists (select 1 from run r where r.device = d.id and r.ended_at is null) as busy
-    from device d where not d.cleared order by d.name` as unknown as Promise<DeviceRow[]>;
+    from device d where not d.cleared order by d.name`;
 
 export async function addDevice(
   db: Db,

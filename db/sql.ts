@@ -12,7 +12,7 @@ const quiet = () => undefined;
  * Opens a pool. `role` drops the session to the role that may only do what the application does:
  * it can append events but not change them.
  */
-export function connect(url: string, { max = 10, role = 'sentrel_app' as string | null } = {}): Sql {
+export function connect(url: string, { max = 10, role = 'sentrel_app' }: { max?: number; role?: string | null } = {}): Sql {
   return postgres(url, {
     max,
     onnotice: quiet,
@@ -24,7 +24,7 @@ export function connect(url: string, { max = 10, role = 'sentrel_app' as string 
       statement_timeout: 4500, // with the database in trouble every request ends within 5 s
       lock_timeout: 4000,
       ...(role ? { role } : {}),
-    } as Record<string, string | number>,
+    },
     types: {
       // bigint and count(*) as numbers: no id or count of ours outgrows 2^53
       int8: { to: 20, from: [20], serialize: String, parse: Number } as unknown as postgres.PostgresType,

@@ -96,3 +96,7 @@ export async function clearDemo(sql: Sql, clock: Clock): Promise<void> {
     await tx`select pg_notify('sentrel', '{"board":true}')`;
   });
 }
+
+/** Names of the jobs in hand. */
+export const jobNames = async (db: Db): Promise<string[]> =>
+  (await db<{ name: string }[]>`select name from job where not cleared order by created_at desc`).map((j) => j.name);

@@ -58,7 +58,7 @@ let ending = false;
 async function end(code: number): Promise<void> {
   if (ending) return;
   ending = true;
-  const gone = children.map((c) => (c.exitCode === null && c.signalCode === null ? new Promise((r) => c.once('exit', r)) : null));
+  const gone = children.filter((c) => c.exitCode === null && c.signalCode === null).map((c) => new Promise((r) => c.once('exit', r)));
   for (const child of children) child.kill('SIGTERM');
   await Promise.all(gone);
   try {

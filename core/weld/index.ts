@@ -6,3 +6,5 @@ export { dams, reduceWeld, situation, type WeldState } from './reduce';
 export { refusals } from './refuse';
 export { nextMarks, reduceRun, type ArcSpan, type Phase, type RunState } from './run';
 export { stageNames, stageSchema, type Stage } from './stages';
+export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './record';
+export { tell } from './story';

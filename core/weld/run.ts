@@ -21,6 +21,8 @@ export type RunState = {
   arcs: ArcSpan[];
   tacks: number;
   ended: BodyOf<'run.ended'> | null;
+  /** the event that ended it */
+  endedBy: string | null;
   contradictions: string[];
 };
 
@@ -63,6 +65,7 @@ export function reduceRun(raw: readonly Recorded[]): RunState | null {
     arcs: [],
     tacks: 0,
     ended: null,
+    endedBy: null,
     contradictions: [],
   };
   for (const e of events) {
@@ -72,6 +75,7 @@ export function reduceRun(raw: readonly Recorded[]): RunState | null {
       closeArc(s, at);
       s.phase = e.body.how;
       s.ended = e.body;
+      s.endedBy = e.id;
       s.endedAt = at;
     } else if (e.type === 'run.marked') {
       if (s.endedAt !== null) s.contradictions.push(`"${e.body.mark}" was marked after the purge had ended.`);

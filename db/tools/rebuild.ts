@@ -1,13 +1,12 @@
 /** npm run rebuild: writes every summary row again from the events. */
 import { runState, weldRecord } from '../events';
-import { connect, type Sql, type Tx } from '../sql';
+import { connect, type Sql } from '../sql';
 import { writeRun, writeWeld } from '../summary';
 
 export async function rebuild(sql: Sql): Promise<number> {
   const streams = await sql<{ id: string; kind: string }[]>`select id, kind from stream order by kind, id`;
   for (const { id, kind } of streams)
-    await sql.begin(async (t) => {
-      const tx = t as unknown as Tx;
+    await sql.begin(async (tx) => {
       await tx`select 1 from stream where id = ${id} for update`;
       if (kind === 'run') {
         const state = await runState(tx, id);

@@ -1,0 +1,46 @@
+/** Geometry of the three drawings: clock angles, arcs, and the lengthwise squeeze of the Side view. Plain numbers, y down. */
+
+export type Point = { x: number; y: number };
+
+/** A point on a circle at a clock hour: 12 at the top, clockwise. */
+export const atHour = (cx: number, cy: number, r: number, hour: number): Point => {
+  const a = (hour / 12) * 2 * Math.PI;
+  return { x: cx + r * Math.sin(a), y: cy - r * Math.cos(a) };
+};
+
+/** The clock hour (0 < h <= 12) of a point seen from a centre. */
+export function hourOf(cx: number, cy: number, p: Point): number {
+  const a = Math.atan2(p.x - cx, cy - p.y);
+  const h = ((a / (2 * Math.PI)) * 12 + 12) % 12;
+  return h === 0 ? 12 : h;
+}
+
+const n = (x: number): string => x.toFixed(2);
+
+/** SVG path of a ring sector between two radii, clockwise from one hour to another; 12 to 12 is the whole ring. */
+export function sector(cx: number, cy: number, inner: number, outer: number, from: number, to: number): string {
+  const hours = ((to - from + 12 - 1e-9) % 12) + 1e-9;
+  if (hours > 12 - 1e-6) {
+    const ring = (r: number) => `M${n(cx)} ${n(cy - r)}A${n(r)} ${n(r)} 0 1 1 ${n(cx - 0.001)} ${n(cy - r)}Z`;
+    return ring(outer) + ring(inner);
+  }
+  const large = hours > 6 ? 1 : 0;
+  const [a, b, c, d] = [atHour(cx, cy, outer, from), atHour(cx, cy, outer, to), atHour(cx, cy, inner, to), atHour(cx, cy, inner, from)];
+  return `M${n(a.x)} ${n(a.y)}A${n(outer)} ${n(outer)} 0 ${large} 1 ${n(b.x)} ${n(b.y)}L${n(c.x)} ${n(c.y)}A${n(inner)} ${n(inner)} 0 ${large} 0 ${n(d.x)} ${n(d.y)}Z`;
+}
+
+/**
+ * How the Side view squeezes lengths: near the joint true, far away by logarithm, so that a dam at
+ * 15 mm and one at 6 m fit one picture. Strictly increasing, so a drag can be read back.
+ * @param metres distance from the joint
+ * @returns picture units, 0 at the joint
+ */
+export const squeeze = (metres: number): number => 55 * Math.log1p(Math.max(0, metres) / 0.05);
+/** The inverse of `squeeze`. */
+export const unsqueeze = (units: number): number => 0.05 * Math.expm1(Math.max(0, units) / 55);
+
+/** A length rounded to what a tape measure gives: a step that grows with it. */
+export const taped = (metres: number): number => {
+  const step = metres < 0.05 ? 0.001 : metres < 0.5 ? 0.005 : 0.05;
+  return Math.round(metres / step) * step;
+};

@@ -1,0 +1,30 @@
+/** A weld in small: Side, Plan, End, always in this order. */
+import { startingBody } from '../../../core/purge';
+import type { Design } from '../../../core/jobs';
+import type { Tint } from '../../../core/criteria';
+import type { Body } from '../../../core/purge';
+import { EndView } from './EndView';
+import { PlanView } from './PlanView';
+import { SideView } from './SideView';
+import { filmsOf } from './films';
+
+type Props = {
+  summary: {
+    design: Design;
+    gap: { narrowAt: number; wideAt: number } | null;
+    tints: Tint[];
+    body: Body | null;
+    cup: number | null;
+    welded: number;
+  };
+};
+
+export function Thumbnail({ summary: s }: Props) {
+  return (
+    <span className="flex items-center gap-1">
+      <SideView body={s.body ?? startingBody(s.design.size)} system="metric" mini className={`h-9 w-24 ${s.body ? '' : 'opacity-40'}`} />
+      <PlanView size={s.design.size} cup={s.cup} welded={s.welded} mini className="h-9 w-9" />
+      <EndView film={filmsOf(s.design.alloyA)} gap={s.gap} tints={s.tints} welded={s.welded} mini className="h-10 w-10" />
+    </span>
+  );
+}

@@ -1,0 +1,6 @@
+import { isTitanium, type AlloyId } from '../../../core/materials';
+import type { Film } from '../../../core/tint';
+
+/** The films that colour an alloy inside (purged) and outside. */
+export const filmsOf = (alloy: AlloyId): { id: Film; od: Film } =>
+  isTitanium(alloy) ? { id: 'titanium', od: 'titanium' } : { id: 'steel-id', od: 'steel-od' };

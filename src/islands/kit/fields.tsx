@@ -1,0 +1,179 @@
+/** Form fields on react-hook-form. A quantity is kept as it was typed and read by core/units. */
+import { useState, type ReactNode } from 'react';
+import { useFormContext, type FieldValues, type RegisterOptions } from 'react-hook-form';
+import type { Quantity } from '../../../core/figure';
+import { parseQuantity, show, unitOf, type System } from '../../../core/units';
+
+type Base = { name: string; label: string; hint?: ReactNode; className?: string };
+
+function useError(name: string): string | undefined {
+  const { formState } = useFormContext();
+  const error = name.split('.').reduce<unknown>((o, k) => (o as Record<string, unknown> | undefined)?.[k], formState.errors) as
+    { message?: string } | undefined;
+  return error?.message;
+}
+
+function Shell({
+  name,
+  label,
+  hint,
+  className,
+  children,
+}: Base & { children: (a11y: { id: string; 'aria-invalid': boolean; 'aria-describedby': string }) => ReactNode }) {
+  const error = useError(name);
+  const id = `f-${name}`;
+  return (
+    <div className={className}>
+      <label htmlFor={id} className="block text-sm font-medium">
+        {label}
+      </label>
+      {children({ id, 'aria-invalid': Boolean(error), 'aria-describedby': `${id}-note` })}
+      <p
+        id={`${id}-note`}
+        className={error ? 'text-sm font-semibold text-error' : 'text-xs text-base-content/80'}
+        role={error ? 'alert' : undefined}
+      >
+        {error ? `■ ${error}` : hint}
+      </p>
+    </div>
+  );
+}
+
+type QuantityProps = Base & {
+  quantity: Quantity;
+  system: System;
+  optional?: boolean;
+  min?: number;
+  max?: { value: number; message: string };
+};
+
+/** A quantity in any unit; the button turns the unit a bare number is taken in. */
+export function QuantityField({ quantity, system, optional, min, max, ...base }: QuantityProps) {
+  const { register, watch, setValue, getValues } = useFormContext();
+  const [own, setOwn] = useState<System>(system);
+  const typed = String(watch(base.name) ?? '');
+  const parsed = typed.trim() ? parseQuantity(typed, quantity, own, min) : null;
+  const other: System = own === 'inch' ? 'metric' : 'inch';
+  const twoWays = unitOf(quantity, 'inch') !== unitOf(quantity, 'metric');
+  const rule: RegisterOptions<FieldValues> = {
+    validate: (v: unknown) => {
+      const text = typeof v === 'string' ? v : '';
+      if (optional && text.trim() === '') return true;
+      const p = parseQuantity(text, quantity, own, min);
+      if (!p.ok) return p.error;
+      return max && p.value > max.value ? max.message : true;
+    },
+    // What leaves the form carries its unit, so that no one has to know which way the button stood.
+    setValueAs: (v: unknown) => (typeof v === 'string' && /^[+-]?[\d\s.,/-]+$/.test(v.trim()) ? `${v.trim()} ${unitOf(quantity, own)}` : v),
+  };
+  const turn = () => {
+    const p = parseQuantity(String(getValues(base.name) ?? ''), quantity, own, min);
+    setOwn(other);
+    if (p.ok) setValue(base.name, show(p.value, quantity, other));
+  };
+  return (
+    <Shell {...base} hint={base.hint ?? (parsed?.ok && twoWays ? `= ${show(parsed.value, quantity, other)}` : ' ')}>
+      {(a11y) => (
+        <div className="flex">
+          <input
+            {...a11y}
+            {...register(base.name, rule)}
+            className="input min-h-12 w-full min-w-0 font-figure aria-invalid:border-error"
+            autoComplete="off"
+            inputMode="text"
+          />
+          {unitOf(quantity, own) && (
+            <button
+              type="button"
+              className="btn btn-ghost min-h-12 border-base-300 px-2 text-sm font-normal"
+              onClick={turn}
+              disabled={!twoWays}
+              aria-label={`Unit ${unitOf(quantity, own)}${twoWays ? `, change to ${unitOf(quantity, other)}` : ''}`}
+            >
+              {unitOf(quantity, own)}
+            </button>
+          )}
+        </div>
+      )}
+    </Shell>
+  );
+}
+
+export function TextField(props: Base & { rules?: RegisterOptions<FieldValues>; list?: readonly string[]; type?: 'text' | 'number' }) {
+  const { rules, list, type = 'text', ...base } = props;
+  const { register } = useFormContext();
+  return (
+    <Shell {...base}>
+      {(a11y) => (
+        <>
+          <input
+            {...a11y}
+            {...register(base.name, rules)}
+            type="text"
+            inputMode={type === 'number' ? 'numeric' : 'text'}
+            className="input min-h-12 w-full aria-invalid:border-error"
+            autoComplete="off"
+            list={list && `${a11y.id}-list`}
+          />
+          {list && (
+            <datalist id={`${a11y.id}-list`}>
+              {list.map((x) => (
+                <option key={x} value={x} />
+              ))}
+            </datalist>
+          )}
+        </>
+      )}
+    </Shell>
+  );
+}
+
+export type Option = { value: string; label: string };
+
+export function PickField({
+  options,
+  empty,
+  rules,
+  ...base
+}: Base & { options: readonly Option[]; empty?: string; rules?: RegisterOptions<FieldValues> }) {
+  const { register } = useFormContext();
+  return (
+    <Shell {...base}>
+      {(a11y) => (
+        <select {...a11y} {...register(base.name, rules)} className="select min-h-12 w-full aria-invalid:border-error">
+          {empty !== undefined && <option value="">{empty}</option>}
+          {options.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </Shell>
+  );
+}
+
+const hourOptions: Option[] = Array.from({ length: 12 }, (_, i) => ({ value: String(i + 1), label: `${i + 1} o'clock` }));
+export const HourField = (base: Base) => <PickField {...base} options={hourOptions} />;
+
+export function CheckField({ name, label }: Base) {
+  const { register } = useFormContext();
+  return (
+    <label className="flex min-h-12 items-center gap-3">
+      <input type="checkbox" className="checkbox" {...register(name)} />
+      <span>{label}</span>
+    </label>
+  );
+}
+
+/** SI value of a field that passed its check. */
+export function si(text: string, quantity: Quantity, system: System): number {
+  const p = parseQuantity(text, quantity, system, quantity === 'temperature' ? undefined : 0);
+  if (!p.ok) throw new Error(p.error);
+  return p.value;
+}
+/** The same, null for an empty field. */
+export const siOrNull = (text: string, quantity: Quantity, system: System): number | null =>
+  text.trim() === '' ? null : si(text, quantity, system);
+
+export const required = { required: 'Choose one.' };

@@ -1,0 +1,73 @@
+/** Errors, cautions, advice, rules: each with a shape and a word, never by hue alone. */
+import OctagonAlert from 'lucide-react/icons/octagon-alert';
+import TriangleAlert from 'lucide-react/icons/triangle-alert';
+import { DEFER } from '../../../core/cautions';
+import type { Rule } from '../../../core/purge';
+import type { Refusal } from '../post';
+
+export function RefusalNote({ refusal }: { refusal: Refusal | null }) {
+  if (!refusal) return null;
+  const more = refusal.reasons.filter((r) => r !== refusal.error);
+  return (
+    <div role="alert" className="flex gap-3 border-l-8 border-error bg-base-200 p-3">
+      <OctagonAlert className="shrink-0 text-error" aria-hidden />
+      <div>
+        <p className="font-semibold">{refusal.error}</p>
+        {more.map((r) => (
+          <p key={r} className="text-sm">
+            {r}
+          </p>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** Cautions: hatched edge, so that they are not taken for decoration. */
+export function Cautions({ texts }: { texts: readonly string[] }) {
+  if (texts.length === 0) return null;
+  return (
+    <aside aria-label="Cautions" className="caution flex gap-3 bg-base-200 p-3 pl-6 text-sm">
+      <TriangleAlert className="shrink-0" size={22} aria-hidden />
+      <ul className="space-y-1">
+        {texts.map((t) => (
+          <li key={t}>{t}</li>
+        ))}
+        <li className="text-xs text-base-content/80">{DEFER}</li>
+      </ul>
+    </aside>
+  );
+}
+
+export function Rules({ rules }: { rules: readonly Rule[] }) {
+  return (
+    <ul className="space-y-1" aria-label="What is wrong with this set-up">
+      {rules.map((r) => (
+        <li key={r.id} className={`flex gap-2 text-sm ${r.level === 'stop' ? 'font-semibold' : ''}`}>
+          <span aria-hidden className={r.level === 'stop' ? 'text-error' : ''}>
+            {r.level === 'stop' ? '■' : '□'}
+          </span>
+          <span>
+            {r.level === 'stop' && <span className="text-error">Wrong. </span>}
+            {r.text}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+export function Advices({ advice }: { advice: readonly { school: string; text: string; source: string }[] }) {
+  return (
+    <dl className="space-y-1 text-sm">
+      {advice.map((a) => (
+        <div key={a.school + a.text} className="grid grid-cols-[9rem_1fr] gap-2">
+          <dt className="font-medium">{a.school}</dt>
+          <dd>
+            {a.text} <span className="text-xs text-base-content/80">{a.source}.</span>
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

@@ -1,0 +1,169 @@
+/** Adds an item to a register: a heat, a WPS, a gas lot, a tool, a product. */
+import { useState } from 'react';
+import { gasNames, gasSchema } from '../../../core/gases';
+import { alloySchema } from '../../../core/materials';
+import { registerSchema, type RegisterItem } from '../../../core/registers';
+import { parseNumber, parseQuantity } from '../../../core/units';
+import { CheckField, PickField, TextField, type Option } from '../kit/fields';
+import { StageForm } from '../kit/StageForm';
+import { request, type Refusal } from '../post';
+
+type Kind = RegisterItem['kind'];
+type Values = Record<
+  | 'label'
+  | 'alloy'
+  | 'what'
+  | 'revision'
+  | 'ampsLow'
+  | 'ampsHigh'
+  | 'about'
+  | 'gas'
+  | 'lot'
+  | 'grade'
+  | 'supply'
+  | 'use'
+  | 'metal'
+  | 'grit'
+  | 'productKind'
+  | 'dwell',
+  string
+> & { hydrofluoric: boolean };
+
+const kinds: [Kind, string][] = [
+  ['heat', 'Heat'],
+  ['wps', 'WPS'],
+  ['gas', 'Gas lot'],
+  ['tool', 'Tool'],
+  ['product', 'Product'],
+];
+const list = (values: readonly string[]): Option[] => values.map((v) => ({ value: v, label: v }));
+
+function bodyFor(kind: Kind, v: Values): unknown {
+  const number = (t: string) => (t.trim() ? parseNumber(t) : null);
+  const seconds = v.dwell.trim() ? parseQuantity(v.dwell, 'time', 'metric') : null;
+  if (kind === 'heat') return { alloy: v.alloy, what: v.what, sulphur: null };
+  if (kind === 'wps')
+    return {
+      revision: v.revision,
+      about: v.about,
+      amps: number(v.ampsLow) !== null && number(v.ampsHigh) !== null ? [number(v.ampsLow), number(v.ampsHigh)] : null,
+    };
+  if (kind === 'gas') return { gas: v.gas, lot: v.lot, grade: v.grade, supplyPpm: number(v.supply) ?? -1, use: v.use };
+  if (kind === 'tool') return { what: v.what, metal: v.metal, grit: number(v.grit) };
+  return { kind: v.productKind, lot: v.lot, dwellSeconds: seconds?.ok ? seconds.value : null, hydrofluoric: v.hydrofluoric };
+}
+
+export default function AddItem() {
+  const [kind, setKind] = useState<Kind>('heat');
+  const save = async (v: Values): Promise<Refusal | null> => {
+    const item = registerSchema.safeParse({ kind, label: v.label, body: bodyFor(kind, v) });
+    if (!item.success)
+      return {
+        error: 'Something in it cannot be right.',
+        reasons: item.error.issues.map((i) => `${i.path.at(-1)?.toString() ?? ''}: ${i.message}`),
+        status: 422,
+      };
+    const sent = await request('POST', '/api/registers', item.data);
+    if (!sent.ok) return sent.refusal;
+    location.reload();
+    return null;
+  };
+  return (
+    <>
+      <div role="group" aria-label="What to add" className="mb-2 flex flex-wrap gap-1">
+        {kinds.map(([k, name]) => (
+          <button
+            key={k}
+            type="button"
+            className={`btn min-h-12 ${kind === k ? 'btn-primary' : ''}`}
+            aria-pressed={kind === k}
+            onClick={() => setKind(k)}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
+      <StageForm<Values>
+        defaults={{
+          label: '',
+          alloy: '316L',
+          what: 'tube',
+          revision: '',
+          ampsLow: '',
+          ampsHigh: '',
+          about: '',
+          gas: 'argon',
+          lot: '',
+          grade: '5.0',
+          supply: '3',
+          use: 'both',
+          metal: 'stainless',
+          grit: '',
+          productKind: 'citric',
+          dwell: '',
+          hydrofluoric: false,
+        }}
+        onRecord={save}
+        label="Add"
+      >
+        <div className="grid max-w-4xl grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
+          <TextField
+            name="label"
+            label={kind === 'tool' || kind === 'product' ? 'Name' : 'Number'}
+            rules={{ required: 'Enter it as marked.' }}
+          />
+          {kind === 'heat' && (
+            <>
+              <PickField name="alloy" label="Alloy" options={list(alloySchema.options)} />
+              <PickField name="what" label="What" options={list(['tube', 'fitting', 'filler'])} />
+            </>
+          )}
+          {kind === 'wps' && (
+            <>
+              <TextField name="revision" label="Revision" rules={{ required: 'Enter the revision.' }} />
+              <TextField name="ampsLow" label="Amps from" />
+              <TextField name="ampsHigh" label="Amps to" />
+              <TextField name="about" label="For" />
+            </>
+          )}
+          {kind === 'gas' && (
+            <>
+              <PickField name="gas" label="Gas" options={gasSchema.options.map((g) => ({ value: g, label: gasNames[g] }))} />
+              <TextField name="lot" label="Lot" rules={{ required: 'Enter the lot.' }} />
+              <TextField name="grade" label="Grade" />
+              <TextField
+                name="supply"
+                label="Oxygen in it, ppm"
+                rules={{ validate: (x: string) => (parseNumber(x) ?? -1) >= 0 || 'Type ppm from the certificate, such as 3.' }}
+              />
+              <PickField name="use" label="For" options={list(['both', 'purge', 'torch'])} />
+            </>
+          )}
+          {kind === 'tool' && (
+            <>
+              <TextField name="what" label="What it is" />
+              <PickField
+                name="metal"
+                label="Marked for"
+                options={list(['stainless', 'titanium', 'carbon-steel', 'aluminium', 'unmarked'])}
+              />
+              <TextField name="grit" label="Grit, if any" />
+            </>
+          )}
+          {kind === 'product' && (
+            <>
+              <PickField
+                name="productKind"
+                label="Kind"
+                options={list(['paste', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte'])}
+              />
+              <TextField name="lot" label="Lot" rules={{ required: 'Enter the lot.' }} />
+              <TextField name="dwell" label="Dwell by its sheet" hint="such as 20 min" />
+              <CheckField name="hydrofluoric" label="Holds hydrofluoric acid" />
+            </>
+          )}
+        </div>
+      </StageForm>
+    </>
+  );
+}

@@ -1,0 +1,175 @@
+/** Clean: method, tool, product, dwell; refused with the reason when it makes no sense on this weld. */
+import { useState } from 'react';
+import { methodCautions } from '../../../core/cautions';
+import { cleaningRefusals, cleanMethodNames, cleanMethodSchema, pasteHint, type CleanMethod } from '../../../core/cleaning';
+import { itemsOf } from '../../../core/registers';
+import { parseQuantity } from '../../../core/units';
+import { situation } from '../../../core/weld';
+import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
+import { Cautions, RefusalNote } from '../kit/notes';
+import { StageForm } from '../kit/StageForm';
+import type { Refusal } from '../post';
+import { useWeld } from './context';
+
+type Values = {
+  method: CleanMethod;
+  side: 'inside' | 'outside' | 'both';
+  temperature: string;
+  tool: string;
+  product: string;
+  dwell: string;
+  remains: 'no' | 'yes';
+};
+
+const takesTool = (m: CleanMethod) => m === 'brush' || m === 'abrasive';
+const takesProduct = (m: CleanMethod) => !takesTool(m) && m !== 'none';
+const productKinds: Partial<Record<CleanMethod, readonly string[]>> = {
+  paste: ['paste'],
+  'pickle-bath': ['pickle'],
+  electrolytic: ['electrolyte'],
+  electropolish: ['electrolyte'],
+};
+
+export function CleanStage() {
+  const { state, criterion, registers, system, record } = useWeld();
+  const tools = itemsOf(registers, 'tool');
+  const products = itemsOf(registers, 'product');
+  const s = situation(state, criterion);
+  const step = (v: Values) => {
+    const t = v.temperature.trim() ? parseQuantity(v.temperature, 'temperature', system) : null;
+    return {
+      method: v.method,
+      side: v.side,
+      metalTemperature: t?.ok ? t.value : null,
+      tool: tools.find((x) => x.id === v.tool)?.body ?? null,
+    };
+  };
+  const save = (v: Values) => {
+    const tool = tools.find((x) => x.id === v.tool);
+    const product = products.find((x) => x.id === v.product);
+    return record({
+      stream: state.id,
+      type: 'clean.recorded',
+      body: {
+        method: v.method,
+        side: v.side,
+        metalTemperature: siOrNull(v.temperature, 'temperature', system),
+        tool: takesTool(v.method) && tool ? { id: tool.id, label: tool.label, tool: tool.body } : null,
+        product: takesProduct(v.method) && product ? { id: product.id, label: product.label, product: product.body } : null,
+        dwell: takesProduct(v.method) ? siOrNull(v.dwell, 'time', system) : null,
+        tintRemains: v.remains === 'yes',
+      },
+    });
+  };
+  return (
+    <>
+      <p className="text-sm">
+        {s.tintRemains ? 'Tint was seen. Clean until none remains, then look again.' : 'No tint beyond bright was recorded.'}
+      </p>
+      <StageForm<Values>
+        defaults={{ method: 'abrasive', side: 'both', temperature: '', tool: '', product: '', dwell: '', remains: 'no' }}
+        onRecord={save}
+        label="Record the cleaning"
+      >
+        {(form) => {
+          const v = form.watch();
+          const no = v.tool || v.temperature || !takesTool(v.method) ? cleaningRefusals(step(v), s) : [];
+          const t = step(v).metalTemperature;
+          const hint = v.method === 'paste' && t !== null ? pasteHint(state.design.alloyA, t) : null;
+          const kinds = productKinds[v.method];
+          return (
+            <>
+              <Cautions texts={methodCautions(v.method)} />
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+                <PickField
+                  name="method"
+                  label="Method"
+                  options={cleanMethodSchema.options.filter((m) => m !== 'none').map((m) => ({ value: m, label: cleanMethodNames[m] }))}
+                />
+                <PickField
+                  name="side"
+                  label="Side"
+                  options={[
+                    { value: 'both', label: 'inside and outside' },
+                    { value: 'inside', label: 'inside' },
+                    { value: 'outside', label: 'outside' },
+                  ]}
+                />
+                <QuantityField name="temperature" label="Metal, measured" quantity="temperature" system={system} optional />
+                {takesTool(v.method) && (
+                  <PickField
+                    name="tool"
+                    label="Tool and its mark"
+                    options={tools.map((x) => ({
+                      value: x.id,
+                      label: `${x.label}, ${x.body.metal}${x.body.grit ? `, grit ${x.body.grit}` : ''}`,
+                    }))}
+                    empty="Pick"
+                    rules={required}
+                  />
+                )}
+                {takesProduct(v.method) && (
+                  <>
+                    <PickField
+                      name="product"
+                      label="Product and lot"
+                      options={products
+                        .filter((x) => !kinds || kinds.includes(x.body.kind))
+                        .map((x) => ({ value: x.id, label: `${x.label}, lot ${x.body.lot}` }))}
+                      empty="Pick"
+                      rules={required}
+                    />
+                    <QuantityField
+                      name="dwell"
+                      label="Dwell"
+                      quantity="time"
+                      system={system}
+                      optional
+                      hint={hint ? `Guides: ${hint[0]} to ${hint[1]} min. The product's sheet decides.` : "By the product's sheet"}
+                    />
+                  </>
+                )}
+                <PickField
+                  name="remains"
+                  label="Looked again: tint left?"
+                  options={[
+                    { value: 'no', label: 'none left' },
+                    { value: 'yes', label: 'tint remains' },
+                  ]}
+                />
+              </div>
+              {no.length > 0 && <RefusalNote refusal={{ error: no[0] ?? '', reasons: no, status: 422 }} />}
+            </>
+          );
+        }}
+      </StageForm>
+      <Skip stage="clean" />
+    </>
+  );
+}
+
+/** Leaving a stage out is a decision with its reason. */
+export function Skip({ stage }: { stage: 'clean' | 'passivate' }) {
+  const { state, record } = useWeld();
+  const [reason, setReason] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  return (
+    <details className="text-sm">
+      <summary className="min-h-11 cursor-pointer py-2">Leave it out ›</summary>
+      <div className="flex flex-wrap items-end gap-2">
+        <label className="grow font-medium">
+          Reason
+          <input className="input min-h-12 w-full" value={reason} onChange={(e) => setReason(e.target.value)} />
+        </label>
+        <button
+          type="button"
+          className="btn min-h-12"
+          onClick={() => void record({ stream: state.id, type: 'stage.skipped', body: { stage, reason } }).then(setRefusal)}
+        >
+          Leave out
+        </button>
+      </div>
+      <RefusalNote refusal={refusal} />
+    </details>
+  );
+}

@@ -1,0 +1,224 @@
+/** Passivate: bath, dwell counter, neutralise, rinse to its end point, test. */
+import { useEffect, useState } from 'react';
+import {
+  bathHint,
+  passivationRefusals,
+  rinseDone,
+  testNames,
+  testRefusals,
+  testSchema,
+  type Passivation,
+  type Test,
+} from '../../../core/cleaning';
+import { parseNumber } from '../../../core/units';
+import { itemsOf } from '../../../core/registers';
+import { clock, parseQuantity } from '../../../core/units';
+import { situation } from '../../../core/weld';
+import { PickField, QuantityField, required, si, siOrNull, TextField } from '../kit/fields';
+import { RefusalNote } from '../kit/notes';
+import { StageForm } from '../kit/StageForm';
+import { serverTime } from '../post';
+import { Skip } from './CleanStage';
+import { useWeld } from './context';
+
+type Start = { acid: Passivation; product: string; percent: string; celsius: string; dwell: string };
+type End = { neutraliser: string; feed: string; runoff: string; chloride: string; test: Test; passed: 'yes' | 'no' };
+
+export function PassivateStage() {
+  const { state } = useWeld();
+  return (
+    <>
+      {state.bath && !state.rinse ? <Rinse /> : <Bath />}
+      <Skip stage="passivate" />
+    </>
+  );
+}
+
+function Bath() {
+  const { state, criterion, registers, system, record } = useWeld();
+  const no = passivationRefusals(situation(state, criterion));
+  const products = itemsOf(registers, 'product').filter((p) => p.body.kind === 'nitric' || p.body.kind === 'citric');
+  const first = products.length === 1 ? products[0] : undefined;
+  const sheet = (id: string) => products.find((p) => p.id === id)?.body.dwellSeconds ?? null;
+  const save = (v: Start) => {
+    const p = products.find((x) => x.id === v.product);
+    return record({
+      stream: state.id,
+      type: 'passivate.started',
+      body: {
+        acid: v.acid,
+        product: {
+          id: v.product,
+          label: p?.label ?? '',
+          product: p?.body ?? { kind: 'citric', lot: '', dwellSeconds: null, hydrofluoric: false },
+        },
+        percent: percentOf(v.percent),
+        celsius: si(v.celsius, 'temperature', system),
+        dwell: si(v.dwell, 'time', system),
+        dwellFrom: sheet(v.product) ? 'sheet' : 'table',
+      },
+    });
+  };
+  return (
+    <StageForm<Start>
+      defaults={{
+        acid: 'citric',
+        product: first?.id ?? '',
+        percent: '',
+        celsius: '',
+        dwell: first?.body.dwellSeconds ? clock(first.body.dwellSeconds).replace(/:00$/, ' min') : '',
+      }}
+      onRecord={save}
+      label="Start the dwell"
+      blocked={no}
+    >
+      {(form) => {
+        const v = form.watch();
+        const t = parseQuantity(v.celsius || '', 'temperature', system);
+        const hint = t.ok ? bathHint(v.acid, percentOf(v.percent), t.value) : null;
+        const bySheet = sheet(v.product);
+        return (
+          <>
+            <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+              <PickField
+                name="acid"
+                label="Bath"
+                options={[
+                  { value: 'citric', label: 'Citric' },
+                  { value: 'nitric', label: 'Nitric' },
+                ]}
+              />
+              <PickField
+                name="product"
+                label="Product and lot"
+                options={products
+                  .filter((p) => p.body.kind === v.acid)
+                  .map((p) => ({ value: p.id, label: `${p.label}, lot ${p.body.lot}` }))}
+                empty="Pick"
+                rules={required}
+              />
+              <TextField
+                name="percent"
+                label={`Strength, % by ${v.acid === 'citric' ? 'weight' : 'volume'}`}
+                rules={{ validate: (x: string) => (percentOf(x) > 0 && percentOf(x) <= 100) || 'Type a strength from 0 to 100.' }}
+              />
+              <QuantityField
+                name="celsius"
+                label="Bath temperature"
+                quantity="temperature"
+                system={system}
+                max={{ value: 100, message: 'Hotter than boiling. Check the unit.' }}
+              />
+              <QuantityField
+                name="dwell"
+                label="Dwell"
+                quantity="time"
+                system={system}
+                max={{ value: 86_400, message: 'More than a day. Check the unit.' }}
+                hint={bySheet ? `Product's sheet: ${clock(bySheet)} min` : 'No time on the product: ask for its sheet'}
+              />
+            </div>
+            <p className="text-sm">
+              {hint
+                ? `Table: ${hint.id} of ASTM A967, at least ${hint.minutes} min (from memory; a hint). The product's sheet decides.`
+                : 'No row of ASTM A967 fits this bath: the sheet and a test decide.'}
+            </p>
+          </>
+        );
+      }}
+    </StageForm>
+  );
+}
+
+const percentOf = (text: string): number => parseNumber(text.replace('%', '')) ?? NaN;
+
+function Rinse() {
+  const { state, criterion, registers, system, record } = useWeld();
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const t = setInterval(() => tick((n) => n + 1), 500);
+    return () => clearInterval(t);
+  }, []);
+  const bath = state.bath;
+  if (!bath) return null;
+  const left = bath.dwell - (serverTime() - bath.at) / 1000;
+  const neutralisers = itemsOf(registers, 'product').filter((p) => p.body.kind === 'neutraliser');
+  const save = (v: End) => {
+    const n = neutralisers.find((x) => x.id === v.neutraliser);
+    return record({
+      stream: state.id,
+      type: 'passivate.ended',
+      body: {
+        neutraliser: n ? { id: n.id, label: n.label, product: n.body } : null,
+        feedPh: percentOf(v.feed),
+        runoffPh: percentOf(v.runoff),
+        chloridePpm: siOrNull(v.chloride, 'oxygen', system),
+        test: v.test,
+        testPassed: v.test === 'none' ? null : v.passed === 'yes',
+      },
+    });
+  };
+  const ph = { validate: (x: string) => (percentOf(x) >= 0 && percentOf(x) <= 14) || 'pH is from 0 to 14.' };
+  return (
+    <div className="space-y-3">
+      <div className="border-4 border-base-content p-4" role="status">
+        <p className="text-lg font-bold">{left > 0 ? 'Dwelling. Keep it wet.' : 'Dwell is up. Rinse.'}</p>
+        <p className="font-figure text-6xl font-bold" data-testid="dwell">
+          {clock(Math.abs(left))}
+          <span className="ml-2 text-xl font-normal">{left > 0 ? 'left' : 'over'}</span>
+        </p>
+        <p className="text-sm">
+          {bath.product.label}, {bath.percent} %, {Math.round(bath.celsius)} °C; time from{' '}
+          {bath.dwellFrom === 'sheet' ? "the product's sheet" : 'the table, a hint'}.
+        </p>
+      </div>
+      <StageForm<End>
+        defaults={{
+          neutraliser: neutralisers[0]?.id ?? '',
+          feed: '',
+          runoff: '',
+          chloride: '',
+          test: criterion.foodContact ? 'damp-cloth' : 'water-immersion',
+          passed: 'yes',
+        }}
+        onRecord={save}
+        label="Record rinse and test"
+      >
+        {(form) => {
+          const v = form.watch();
+          const no = [
+            ...testRefusals(v.test, criterion.foodContact),
+            ...(v.feed && v.runoff ? rinseDone(percentOf(v.feed), percentOf(v.runoff), null) : []),
+          ];
+          return (
+            <>
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+                <PickField
+                  name="neutraliser"
+                  label="Neutralised with"
+                  options={neutralisers.map((x) => ({ value: x.id, label: `${x.label}, lot ${x.body.lot}` }))}
+                  empty="Not neutralised"
+                />
+                <TextField name="feed" label="pH of the feed water" rules={ph} />
+                <TextField name="runoff" label="pH of the runoff" rules={ph} />
+                <QuantityField name="chloride" label="Chloride in the rinse" quantity="oxygen" system={system} optional />
+                <PickField name="test" label="Test" options={testSchema.options.map((t) => ({ value: t, label: testNames[t] }))} />
+                {v.test !== 'none' && (
+                  <PickField
+                    name="passed"
+                    label="Result"
+                    options={[
+                      { value: 'yes', label: 'passed' },
+                      { value: 'no', label: 'failed' },
+                    ]}
+                  />
+                )}
+              </div>
+              {no.length > 0 && <RefusalNote refusal={{ error: no[0] ?? '', reasons: no, status: 422 }} />}
+            </>
+          );
+        }}
+      </StageForm>
+    </div>
+  );
+}

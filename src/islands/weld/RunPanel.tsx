@@ -1,0 +1,214 @@
+/** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { postPurge } from '../../../core/heat';
+import { gate, STALE_AFTER, type Reading } from '../../../core/purge';
+import { clock, format } from '../../../core/units';
+import { markNames, nextMarks, type MarkName, type RunState } from '../../../core/weld';
+import { HoldButton } from '../kit/HoldButton';
+import { RefusalNote } from '../kit/notes';
+import { listen } from '../live';
+import { heardTime, request, serverTime, type Refusal } from '../post';
+import { useWeld } from './context';
+
+const OxygenChart = lazy(() => import('../kit/OxygenChart'));
+
+/** Readings of a run, kept up by the live stream. */
+export function useReadings(run: string, device: string | null): Reading[] {
+  const [readings, setReadings] = useState<Reading[]>([]);
+  const newest = useRef(0);
+  useEffect(() => {
+    if (!device) return;
+    let gone = false;
+    let busy = false;
+    const fetchMore = async () => {
+      if (busy) return;
+      busy = true;
+      const sent = await request<{ readings: Reading[]; now: number }>('GET', `/api/runs/${run}/readings?after=${newest.current}`);
+      busy = false;
+      if (gone || !sent.ok) return;
+      heardTime(sent.value.now);
+      const more = sent.value.readings;
+      if (more.length === 0) return;
+      newest.current = more.at(-1)?.at ?? newest.current;
+      setReadings((had) => [...had, ...more].slice(-4000));
+    };
+    void fetchMore();
+    const stop = listen(
+      (hint) => {
+        if (hint.device === device) void fetchMore();
+      },
+      () => void fetchMore(),
+    );
+    return () => {
+      gone = true;
+      stop();
+    };
+  }, [run, device]);
+  return readings;
+}
+
+export function RunPanel({ run }: { run: RunState }) {
+  const { state, record, system } = useWeld();
+  const { rules, device, planned, place, monitorChecked } = run.started;
+  const readings = useReadings(run.id, device?.id ?? null);
+  const [, tick] = useState(0);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [countOut, setCountOut] = useState('');
+  useEffect(() => {
+    const t = setInterval(() => tick((n) => n + 1), 250);
+    return () => clearInterval(t);
+  }, []);
+
+  const now = serverTime();
+  const g = gate({ rules, fillingSince: run.fillingSince, planned, readings, monitorChecked, place, now });
+  const last = readings.at(-1);
+  const fresh = last && now - last.at <= STALE_AFTER * 1000;
+  const oxygen = fresh ? format(last.ppm, 'oxygen', system) : null;
+  const welding = run.phase === 'welding';
+  const arc = run.arcs.at(-1);
+  const hold = postPurge(state.design.size.wall);
+  const holdLeft = run.holdSince === null ? null : Math.max(0, (hold.value ?? 60) - (now - run.holdSince) / 1000);
+  const over = welding && fresh && last.ppm > rules.weldPpm;
+
+  const mark = async (m: MarkName) => setRefusal(await record({ stream: run.id, type: 'run.marked', body: { mark: m, weld: state.id } }));
+  const undo = async () => {
+    const m = run.marks.at(-1);
+    if (m)
+      setRefusal(
+        await record({
+          stream: run.id,
+          type: 'run.corrected',
+          body: { corrects: m.id, reason: 'Marked by mistake, undone at the bench', body: null },
+        }),
+      );
+  };
+  const end = async (how: 'done' | 'abandoned') => {
+    const typed = countOut.trim();
+    if (typed !== '' && !/^\d{1,3}$/.test(typed))
+      return setRefusal({
+        error: `"${typed}" is no count. Type how many came out, or leave it empty and count later.`,
+        reasons: [],
+        status: 422,
+      });
+    setRefusal(await record({ stream: run.id, type: 'run.ended', body: { how, countOut: typed === '' ? null : Number(typed) } }));
+  };
+
+  const [big, unit, under] =
+    run.phase === 'holding' && holdLeft !== null
+      ? [clock(holdLeft), '', holdLeft > 0 ? 'gas held, time left' : 'held long enough']
+      : g.by === 'clock' && !welding
+        ? [clock(g.left ?? (now - run.startedAt) / 1000), '', g.left === null ? 'since gas on' : 'left by the clock']
+        : oxygen
+          ? [oxygen.number, oxygen.unit, `at the ${place}`]
+          : ['–', '', device ? 'no fresh reading' : 'no monitor'];
+  const word = over
+    ? 'Over the limit'
+    : welding
+      ? 'Arc on'
+      : run.phase === 'holding'
+        ? 'Hold'
+        : run.phase === 'open'
+          ? 'Open'
+          : run.phase === 'between'
+            ? 'Between arcs'
+            : g.ready
+              ? 'Ready'
+              : 'Filling';
+  const line = over
+    ? `Limit while welding is ${rules.weldPpm} ppm. Stop and look.`
+    : welding
+      ? 'Keep the gas on.'
+      : run.phase === 'holding'
+        ? holdLeft === 0
+          ? 'Take the dams out, count them, then press done.'
+          : 'Keep the gas on until the count is out.'
+        : g.text;
+
+  return (
+    <div className="space-y-3" data-run={run.id} data-phase={run.phase} data-ready={g.ready}>
+      <div
+        className={`border-4 p-4 ${over ? 'border-error' : g.ready || welding ? 'border-success' : 'border-base-content'}`}
+        role="status"
+        aria-live="polite"
+        aria-atomic="false"
+      >
+        <div className="flex items-baseline justify-between gap-3">
+          <span className={`text-2xl font-bold ${over ? 'text-error' : g.ready || welding ? 'text-success' : ''}`}>
+            <span aria-hidden>{over ? '■ ' : g.ready || welding ? '▲ ' : '○ '}</span>
+            {word}
+          </span>
+          <span className="font-figure text-lg" data-testid="fill-clock">
+            {welding && arc
+              ? `arc ${clock((now - arc.on) / 1000)}`
+              : run.fillingSince !== null
+                ? `gas on ${clock((now - run.fillingSince) / 1000)}`
+                : 'dam open'}
+          </span>
+        </div>
+        <p className="font-figure text-7xl leading-none font-bold" aria-live="off">
+          <span data-testid="big">{big}</span>
+          <span className="ml-2 text-2xl font-normal">{unit}</span>
+        </p>
+        <p className="mt-1 text-sm">{under}</p>
+        <p className="mt-2 text-lg">
+          {line}
+          {g.left !== null && g.left > 0 && g.by === 'monitor' && run.phase === 'filling' && (
+            <strong className="ml-2 font-figure">{clock(g.left)}</strong>
+          )}
+        </p>
+      </div>
+
+      <div className="flex flex-wrap gap-2">
+        {nextMarks(run.phase).map((m, i) => (
+          <button
+            key={m}
+            type="button"
+            className={`btn min-h-14 grow text-lg ${i === 0 ? 'btn-primary' : ''}`}
+            onClick={() => void mark(m)}
+          >
+            {markNames[m]}
+          </button>
+        ))}
+      </div>
+      <RefusalNote refusal={refusal} />
+      {run.contradictions.map((c) => (
+        <p key={c} className="text-sm font-semibold">
+          □ {c}
+        </p>
+      ))}
+      <Suspense fallback={<div className="h-36 bg-base-200" />}>
+        <OxygenChart readings={readings} limit={welding ? rules.weldPpm : rules.startPpm} marks={run.marks} from={run.startedAt} />
+      </Suspense>
+      <details className="text-sm">
+        <summary className="min-h-11 cursor-pointer py-2">
+          {run.marks.length} {run.marks.length === 1 ? 'mark' : 'marks'}, {run.tacks} tacked ›
+        </summary>
+        <ol className="space-y-1">
+          {run.marks.map((m) => (
+            <li key={m.id}>
+              <span className="font-figure">{clock((m.at - run.startedAt) / 1000)}</span> {markNames[m.mark]}
+            </li>
+          ))}
+        </ol>
+      </details>
+      <div className="flex flex-wrap items-end gap-2 border-t border-base-300 pt-3">
+        <button type="button" className="btn min-h-14" disabled={run.marks.length === 0} onClick={() => void undo()}>
+          Undo last mark
+        </button>
+        <label className="text-sm font-medium">
+          Dams and tape out ({run.started.countIn} went in)
+          <input
+            className="input min-h-12 w-32 font-figure"
+            inputMode="numeric"
+            value={countOut}
+            onChange={(e) => setCountOut(e.target.value)}
+          />
+        </label>
+        <HoldButton className="btn-primary" onHeld={() => void end('done')}>
+          Done, hold to press
+        </HoldButton>
+        <HoldButton onHeld={() => void end('abandoned')}>Abandon, hold</HoldButton>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,248 @@
+/** One weld, from fit-up to record: its three drawings, and the stages in the order of work with the due one open. */
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Criterion } from '../../../core/criteria';
+import type { Person } from '../../../core/people';
+import { startingBody } from '../../../core/purge';
+import type { RegisterItem } from '../../../core/registers';
+import { sizeName } from '../../../core/sizes';
+import { show } from '../../../core/units';
+import { reduceRun, reduceWeld, stageSchema, waitsFor, type Recorded, type Stage } from '../../../core/weld';
+import { filmsOf } from '../drawings/films';
+import { EndView } from '../drawings/EndView';
+import { PlanView } from '../drawings/PlanView';
+import { SideView } from '../drawings/SideView';
+import { listen, type Hint } from '../live';
+import { heardTime, request, say, type Said } from '../post';
+import { CleanStage } from './CleanStage';
+import { WeldContext, type DeviceRow, type Draft, type Place } from './context';
+import { FitupStage } from './FitupStage';
+import { GasStage } from './GasStage';
+import { LookStage } from './LookStage';
+import { PassivateStage } from './PassivateStage';
+import { PurgeStage } from './PurgeStage';
+import { RecordStage } from './RecordStage';
+import { SetupStage } from './SetupStage';
+import { StageCard } from './Stage';
+import { WeldStage } from './WeldStage';
+
+type Props = {
+  record: { events: Recorded[]; runEvents: Record<string, Recorded[]>; criterion: Criterion };
+  place: Place;
+  registers: RegisterItem[];
+  devices: DeviceRow[];
+  people: Person[];
+  person: Person | null;
+  now: number;
+};
+
+const views = {
+  fitup: 'end',
+  gas: 'side',
+  setup: 'plan',
+  purge: 'side',
+  weld: 'end',
+  look: 'end',
+  clean: 'end',
+  passivate: 'end',
+  record: 'end',
+} as const;
+type View = 'side' | 'plan' | 'end';
+const stagePages: Record<Stage, () => React.JSX.Element> = {
+  fitup: FitupStage,
+  gas: GasStage,
+  setup: SetupStage,
+  purge: PurgeStage,
+  weld: WeldStage,
+  look: LookStage,
+  clean: CleanStage,
+  passivate: PassivateStage,
+  record: RecordStage,
+};
+
+export default function WeldPage({ record: first, place, registers, devices, people, person, now }: Props) {
+  const [kept, setKept] = useState(first);
+  const [live, setLive] = useState(true);
+  const system = person?.units ?? 'inch';
+  const state = useMemo(() => {
+    const runs = Object.values(kept.runEvents)
+      .map(reduceRun)
+      .filter((r) => r !== null);
+    return reduceWeld(kept.events, runs, kept.criterion);
+  }, [kept]);
+  const [asked, setAsked] = useState<Stage | 'none' | null>(null);
+  const open = asked === 'none' ? null : (asked ?? state?.due ?? 'record');
+  const [view, setView] = useState<View | null>(null);
+  const [draft, replaceDraft] = useState<Draft>({});
+  const setDraft = useCallback((change: Draft) => replaceDraft((d) => ({ ...d, ...change })), []);
+  const onHour = useRef<((hour: number) => void) | null>(null);
+  const streams = useRef<Set<string>>(new Set());
+  streams.current = new Set([place.id, ...Object.keys(kept.runEvents)]);
+
+  const refetch = useCallback(async () => {
+    const sent = await request<Props['record'] & { now: number }>('GET', `/api/welds/${place.id}`);
+    if (!sent.ok) return;
+    heardTime(sent.value.now);
+    setKept(sent.value);
+  }, [place.id]);
+
+  useEffect(() => {
+    heardTime(now);
+    return listen(
+      (hint: Hint) => {
+        if ((hint.stream && streams.current.has(hint.stream)) || hint.also?.includes(place.id)) void refetch();
+      },
+      () => void refetch(),
+      setLive,
+    );
+  }, [refetch, place.id, now]);
+
+  // A stage that has just been done gives way to the one that is due.
+  const due = state?.due ?? null;
+  useEffect(() => {
+    setAsked(null);
+    setView(null);
+    replaceDraft({});
+  }, [due]);
+
+  const versionOf = (stream: string) => (stream === place.id ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;
+  const record = async (event: Said) => {
+    const sent = await say(event, versionOf(event.stream));
+    if (sent.ok || sent.refusal.status === 409) await refetch();
+    return sent.ok ? null : sent.refusal;
+  };
+
+  if (!state) return <p className="p-8">The record of this weld cannot be read.</p>;
+  const { design } = state;
+  const film = filmsOf(design.alloyA);
+  const body = draft.body ?? state.plan?.body ?? startingBody(design.size);
+  const big: View = view ?? (open ? views[open] : 'end');
+  const running = state.runs.some((r) => r.endedAt === null);
+  const grading = open === 'look';
+  const gap =
+    draft.gap ??
+    (state.fitup && {
+      narrowAt: state.fitup.gapNarrow.at,
+      wideAt: state.fitup.gapWide.at,
+      narrow: show(state.fitup.gapNarrow.value, 'length', system),
+      wide: show(state.fitup.gapWide.value, 'length', system),
+    });
+  const drawings = {
+    side: (mini: boolean) => (
+      <SideView
+        body={body}
+        system={system}
+        mini={mini}
+        rules={draft.rules ?? []}
+        className="w-full"
+        {...(!mini && open === 'purge' && !running && { onChange: (b) => setDraft({ body: b }) })}
+      />
+    ),
+    plan: (mini: boolean) => (
+      <PlanView
+        size={design.size}
+        cup={draft.cup?.n ?? state.setup?.cup ?? null}
+        lens={draft.cup?.lens ?? state.setup?.lens ?? true}
+        welded={state.done.weld ? 1 : 0}
+        mini={mini}
+        className={mini ? 'mx-auto h-full' : 'mx-auto max-h-96 w-full'}
+      />
+    ),
+    end: (mini: boolean) => (
+      <EndView
+        film={film}
+        gap={open === 'look' ? null : gap}
+        tints={draft.tints ?? state.look?.tints ?? []}
+        defects={draft.defects ?? state.look?.defects ?? []}
+        welded={state.done.weld ? 1 : 0}
+        tacks={state.done.weld ? 0 : (state.runs.at(-1)?.tacks ?? 0)}
+        looking={design.looking}
+        mini={mini}
+        grading={grading && !mini}
+        chosen={grading && !mini ? (draft.chosen ?? null) : null}
+        className={mini ? 'mx-auto h-full' : 'mx-auto max-h-[27rem] w-full'}
+        {...(grading && !mini && { onHour: (h: number) => onHour.current?.(h) })}
+      />
+    ),
+  };
+  const tabs: [View, string][] = [
+    ['side', 'Side'],
+    ['plan', 'Plan'],
+    ['end', 'End'],
+  ];
+
+  return (
+    <WeldContext
+      value={{
+        state,
+        events: kept.events,
+        runEvents: kept.runEvents,
+        criterion: kept.criterion,
+        place,
+        registers,
+        devices,
+        people,
+        person,
+        system,
+        draft,
+        setDraft,
+        onHour,
+        record,
+      }}
+    >
+      <div className="border-b border-base-300 px-4 py-2">
+        <p className="text-xs text-base-content/80">
+          {place.job} › {place.line} › {place.spoolNumber}
+        </p>
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1 className="font-figure text-2xl font-bold">{state.number}</h1>
+          <p>
+            {sizeName(design.size)}, {show(design.size.od, 'length', system)} × {show(design.size.wall, 'length', system)},{' '}
+            {design.alloyA === design.alloyB ? design.alloyA : `${design.alloyA} to ${design.alloyB}`}
+          </p>
+          <p>{kept.criterion.id}</p>
+          <p className="ml-auto text-lg font-semibold" data-testid="waits">
+            {waitsFor(state)}
+          </p>
+        </div>
+        {!live && (
+          <p role="alert" className="mt-1 border-l-8 border-base-content bg-base-200 p-2 text-sm">
+            □ Not live: the connection is lost. What you see may be old; marks are still tried and refused ones are said.
+          </p>
+        )}
+      </div>
+      <div className="grid lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
+        <div className="self-start border-base-300 p-3 lg:sticky lg:top-0 lg:border-r">
+          <div className="mb-2 grid grid-cols-[2fr_1fr_1fr] gap-1" role="tablist" aria-label="Drawings">
+            {tabs.map(([id, name]) => (
+              <button
+                key={id}
+                type="button"
+                role="tab"
+                aria-selected={big === id}
+                className={`h-20 overflow-hidden border p-1 text-left ${big === id ? 'border-2 border-base-content' : 'border-base-300'}`}
+                onClick={() => setView(id)}
+              >
+                <span className="block text-xs leading-none">{name}</span>
+                <span className="block h-14">{drawings[id](true)}</span>
+              </button>
+            ))}
+          </div>
+          <div className={grading && big === 'end' ? 'bg-[#777777]' : ''} role="tabpanel" aria-label={`${big} view`}>
+            {drawings[big](false)}
+          </div>
+          <p className="mt-1 text-xs text-base-content/80">12 is scribed on the tube; hours run clockwise looking {design.looking}.</p>
+        </div>
+        <div className="p-1 pb-16">
+          {stageSchema.options.map((stage) => {
+            const Page = stagePages[stage];
+            return (
+              <StageCard key={stage} stage={stage} open={open === stage} onToggle={() => setAsked(open === stage ? 'none' : stage)}>
+                <Page />
+              </StageCard>
+            );
+          })}
+        </div>
+      </div>
+    </WeldContext>
+  );
+}

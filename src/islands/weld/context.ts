@@ -1,0 +1,61 @@
+/** What every stage of the weld page needs: the weld, the registers, and a way to record. */
+import { createContext, useContext } from 'react';
+import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/criteria';
+import type { Person } from '../../../core/people';
+import type { Body, Rule } from '../../../core/purge';
+import type { RegisterItem } from '../../../core/registers';
+import type { System } from '../../../core/units';
+import type { Recorded, WeldState } from '../../../core/weld';
+import type { Refusal, Said } from '../post';
+
+export type DeviceRow = { id: string; name: string; place: string; revoked: boolean; busy: boolean };
+export type Place = {
+  id: string;
+  number: string;
+  spool: string;
+  spoolNumber: string;
+  line: string;
+  job: string;
+  jobId: string;
+  service: string;
+  demo: boolean;
+};
+
+/** What is on the drawings before it is recorded. */
+export type Draft = {
+  gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
+  body?: Body;
+  rules?: readonly Rule[];
+  tints?: Tint[];
+  defects?: FoundDefect[];
+  chosen?: { arc: Arc; zone: Zone } | null;
+  cup?: { n: number; lens: boolean };
+};
+
+export type Weld = {
+  state: WeldState;
+  events: Recorded[];
+  runEvents: Record<string, Recorded[]>;
+  criterion: Criterion;
+  place: Place;
+  registers: RegisterItem[];
+  devices: DeviceRow[];
+  people: Person[];
+  person: Person | null;
+  system: System;
+  /** the last event of this kind on any weld of the spool, for "same as last weld" */
+  draft: Draft;
+  setDraft: (change: Draft) => void;
+  /** hours pressed on the End view go to the stage that listens */
+  onHour: React.RefObject<((hour: number) => void) | null>;
+  /** records; the page then shows it. @returns what was refused, or null */
+  record: (event: Said) => Promise<Refusal | null>;
+};
+
+export const WeldContext = createContext<Weld | null>(null);
+
+export function useWeld(): Weld {
+  const weld = useContext(WeldContext);
+  if (!weld) throw new Error('no weld');
+  return weld;
+}

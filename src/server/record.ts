@@ -1,0 +1,32 @@
+/** The whole record of a weld for a page or an export. */
+import type { APIContext } from 'astro';
+import { z } from 'zod';
+import { now } from '../../db/clock';
+import { weldRecord, type WeldRecord } from '../../db/events';
+import { placeOf, type WeldPlace } from '../../db/work';
+import { peopleOfRecord } from '../../db/people';
+import type { Person } from '../../core/people';
+import { recordFile, type WeldRecordFile } from '../../core/weld';
+import { db } from './db';
+
+/** Reads a weld with its place and the people its events name; null when there is none. */
+export async function wholeRecord(
+  params: APIContext['params'],
+): Promise<{ record: WeldRecord; place: WeldPlace; people: Person[]; file: WeldRecordFile } | null> {
+  const id = z.uuid().safeParse(params['id']).data;
+  const place = id ? await placeOf(db(), id) : null;
+  const record = place && (await weldRecord(db(), place.id));
+  if (!place || !record) return null;
+  const people = await peopleOfRecord(db());
+  const named = new Set([...record.events, ...Object.values(record.runEvents).flat()].map((e) => e.actor));
+  if (record.state.fitup) named.add(record.state.fitup.welder);
+  const file = recordFile({
+    exportedAt: new Date(now()).toISOString(),
+    weld: { id: place.id, number: place.number, job: place.job, line: place.line, spool: place.spoolNumber, service: place.service },
+    criterion: record.criterion,
+    people: people.filter((p) => named.has(p.id)).map(({ id, name, stamp, role }) => ({ id, name, stamp, role })),
+    events: record.events,
+    runEvents: record.runEvents,
+  });
+  return { record, place, people, file };
+}
