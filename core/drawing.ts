@@ -21,7 +21,8 @@ const n = (x: number): string => x.toFixed(2);
 export function sector(cx: number, cy: number, inner: number, outer: number, from: number, to: number): string {
   const hours = ((to - from + 12 - 1e-9) % 12) + 1e-9;
   if (hours > 12 - 1e-6) {
-    const ring = (r: number) => `M${n(cx)} ${n(cy - r)}A${n(r)} ${n(r)} 0 1 1 ${n(cx - 0.001)} ${n(cy - r)}Z`;
+    const ring = (r: number) =>
+      `M${n(cx)} ${n(cy - r)}A${n(r)} ${n(r)} 0 1 1 ${n(cx)} ${n(cy + r)}A${n(r)} ${n(r)} 0 1 1 ${n(cx)} ${n(cy - r)}Z`;
     return ring(outer) + ring(inner);
   }
   const large = hours > 6 ? 1 : 0;

@@ -121,7 +121,7 @@ async function enrich(tx: Tx, e: Checked, happened: number): Promise<Recorded['b
 async function atArc(tx: Tx, run: RunState, at: number): Promise<BodyOf<'run.marked'>['atArc']> {
   const { device, rules, planned, place, monitorChecked } = run.started;
   const readings = device ? await readingsSince(tx, device.id, Math.max(run.startedAt, at - 180_000), at) : [];
-  const g = gate({ rules, fillingSince: run.fillingSince, planned, readings, monitorChecked, place, now: at });
+  const g = gate({ rules, fillingSince: run.fillingSince, planned, monitored: device !== null, readings, monitorChecked, place, now: at });
   const last = readings.at(-1);
   return {
     reading: last ? { ppm: last.ppm, at: new Date(last.at).toISOString(), ageSeconds: (at - last.at) / 1000, quality: last.quality } : null,

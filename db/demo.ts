@@ -288,9 +288,9 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
         { day: 7, number: 'OB-112', upTo: 'done', gap: [0, 12, 0.1, 7], inside: 'bright', outside: 'bright', ppm: 24 },
         { day: 6, number: 'OB-113', upTo: 'clean', gap: [0.05, 3, 0.2, 9], inside: 'straw', outside: 'straw', ppm: 46, outcome: 'clean' },
         { day: 2, number: 'OB-114', upTo: 'look', gap: [0.05, 12, 0.1, 6], ppm: 33 },
-        { day: 0.02, number: 'OB-115', upTo: 'running', gap: [0.05, 1, 0.15, 7] },
-        { day: 0.01, number: 'OB-116', upTo: 'fitup', gap: [0, 12, 0, 6] },
-        { day: 0.01, number: 'OB-117', upTo: 'fitup', gap: [0, 12, 0, 6] },
+        { day: 0.0245, number: 'OB-115', upTo: 'running', gap: [0.05, 1, 0.15, 7] },
+        { day: 0.003, number: 'OB-116', upTo: 'fitup', gap: [0, 12, 0, 6] },
+        { day: 0.003, number: 'OB-117', upTo: 'fitup', gap: [0, 12, 0, 6] },
       ],
     },
   ];

@@ -116,6 +116,7 @@ try {
       DEVICE_KEY: monitor.key,
       DEVICE_NAME: monitor.name,
       CONTROL_PORT: String(control),
+      DEVICE_STATE: i === 0 && !values['no-demo'] ? 'on' : 'open',
     });
     say(`${monitor.name} (simulated): http://127.0.0.1:${control}`);
   }

@@ -62,6 +62,8 @@ export const purgeRulesSchema = z.object({
   /** oxygen not to be passed while welding, ppm */
   weldPpm: z.number().positive(),
   readyBy: z.enum(['monitor', 'clock']),
+  /** without a monitor the clock may decide, and the record says so */
+  clockAllowed: z.boolean(),
   /** the limit held this long */
   holdSeconds: z.number().min(0),
   /** on top, since the joint is not what is measured */

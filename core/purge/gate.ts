@@ -18,12 +18,18 @@ export type Gate = {
 /** Seconds after which a reading no longer says what the purge is doing. */
 export const STALE_AFTER = 10;
 
+/** The rules a run goes by: without a monitor the clock decides where the criterion allows it. */
+export const rulesFor = (rules: PurgeRules, monitor: boolean): PurgeRules =>
+  !monitor && rules.clockAllowed ? { ...rules, readyBy: 'clock' } : rules;
+
 export type GateInput = {
   rules: PurgeRules;
   /** when gas last began to fill an opened or new purge, ms; null while a dam is open */
   fillingSince: number | null;
   /** the plan's time to the limit, late end of its band, s; null when the plan gave none */
   planned: number | null;
+  /** is there a monitor on this purge? */
+  monitored: boolean;
   /** newest last */
   readings: readonly Reading[];
   /** the monitor was checked in air and in bottle gas this shift */
@@ -46,7 +52,7 @@ export function heldFor(readings: readonly Reading[], limitPpm: number): number 
   return (last.at - since) / 1000;
 }
 
-export function gate({ rules, fillingSince, planned, readings, monitorChecked, place, now }: GateInput): Gate {
+export function gate({ rules, fillingSince, planned, monitored, readings, monitorChecked, place, now }: GateInput): Gate {
   if (fillingSince === null) return { ready: false, by: rules.readyBy, text: 'Dam open. Close it and mark refill.', left: null };
   const filling = (now - fillingSince) / 1000;
   if (rules.readyBy === 'clock') {
@@ -59,6 +65,13 @@ export function gate({ rules, fillingSince, planned, readings, monitorChecked, p
       left,
     };
   }
+  if (!monitored)
+    return {
+      ready: false,
+      by: 'monitor',
+      text: 'No monitor. The criterion asks for one: without it the record says not measured.',
+      left: null,
+    };
   const since = readings.filter((r) => r.at >= fillingSince);
   const last = since.at(-1);
   if (!last) return { ready: false, by: 'monitor', text: 'No reading yet.', left: null };

@@ -183,6 +183,7 @@ export function format(value: number, quantity: Quantity, system: System): { num
   const unit = unitNamed(quantity, name);
   const x = unit ? unit.fromSI(value) : value;
   if (quantity === 'length' && system === 'inch') return { number: formatFraction(x) ?? digits(x), unit: name };
+  if (quantity === 'current' || quantity === 'temperature') return { number: String(Math.round(x)), unit: name };
   return { number: digits(x), unit: name };
 }
 

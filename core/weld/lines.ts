@@ -10,7 +10,8 @@ export function arcOxygen(s: WeldState): string {
   const first = s.arcs[0]?.atArc;
   if (!first) return 'oxygen at arc on not known';
   const place = s.runs.at(-1)?.started.place ?? 'vent';
-  return first.reading ? `${Math.round(first.reading.ppm)} ppm at the ${place} at arc on` : 'by clock, oxygen not measured';
+  const early = first.ready ? '' : ', before ready';
+  return first.reading ? `${Math.round(first.reading.ppm)} ppm at the ${place} at arc on${early}` : `by clock, oxygen not measured${early}`;
 }
 
 export function stageLine(s: WeldState, stage: Stage, system: System): string {

@@ -1,6 +1,7 @@
 /** The state of a weld: reduce(its events, the runs it used). Run by server, browser and tests alike. */
 import type { Situation } from '../cleaning';
 import type { Criterion, Outcome } from '../criteria';
+import { clock } from '../units';
 import { corrected } from './corrections';
 import { upcast, type BodyOf, type EventType, type Recorded } from './events';
 import type { ArcSpan, RunState } from './run';
@@ -119,6 +120,10 @@ export function reduceWeld(raw: readonly Recorded[], runs: readonly RunState[], 
         break;
       case 'passivate.ended':
         if (!s.bath) s.contradictions.push('A rinse was recorded without a bath.');
+        else {
+          const dwelt = (Date.parse(e.happenedAt) - s.bath.at) / 1000;
+          if (dwelt < s.bath.dwell) s.contradictions.push(`Rinsed before the dwell was up: ${clock(dwelt)} of ${clock(s.bath.dwell)} min.`);
+        }
         s.rinse = said(e);
         break;
       case 'stage.skipped':

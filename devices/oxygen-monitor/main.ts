@@ -19,7 +19,7 @@ const key = need('DEVICE_KEY');
 const name = process.env['DEVICE_NAME'] ?? 'Oxygen monitor';
 const controlPort = Number(need('CONTROL_PORT'));
 
-let settings: Settings = { ...defaults, state: process.env['DEVICE_STATE'] === 'on' ? 'on' : 'off' };
+let settings: Settings = { ...defaults, state: process.env['DEVICE_STATE'] === 'on' ? 'on' : 'open' };
 let world: World = freshWorld(settings);
 const boot = randomUUID();
 let seq = 0;

@@ -138,6 +138,7 @@ function RunCard({ run, weld }: { run: BoardRun; weld: string }) {
     rules: s.rules,
     fillingSince: s.fillingSince,
     planned: s.planned,
+    monitored: s.device !== null,
     readings: last,
     monitorChecked: s.monitorChecked,
     place: s.place,

@@ -105,7 +105,7 @@ export function SideView({ body, system, rules = [], onChange, mini, className }
         <line x1={x - out * 4} y1={y} x2={x + out * 22} y2={y} strokeWidth={w + 3} className="stroke-base-content" />
         <line x1={x - out * 4} y1={y} x2={x + out * 22} y2={y} strokeWidth={w} className="stroke-base-100" />
         <path
-          d={which === 'inlet' ? `M${x + out * 34} ${y}l${-out * 12} -5v10z` : `M${x + out * 22} ${y - 5}l${out * 12} 5l${-out * 12} 5z`}
+          d={which === 'inlet' ? `M${x + out * 22} ${y}l${out * 12} -5v10z` : `M${x + out * 22} ${y - 5}l${out * 12} 5l${-out * 12} 5z`}
           className="fill-base-content"
         />
         {which === 'inlet' && body.inlet.diffuser && (
@@ -174,7 +174,13 @@ export function SideView({ body, system, rules = [], onChange, mini, className }
   const said = `Side view, lengths squeezed. Dam A ${len(body.damA.distance)}, dam B ${len(body.damB.distance)} from the joint. ${gasNames[body.gas]} in at ${heightOf(body, body.inlet)} ${body.inlet.side}, vent at ${heightOf(body, body.vent)} ${body.vent.side}.`;
   const tall = Math.abs(body.tilt) > 30;
   return (
-    <svg ref={svg} viewBox="0 0 520 190" className={className} role={onChange ? 'group' : 'img'} aria-label={said}>
+    <svg
+      ref={svg}
+      viewBox={mini ? '40 50 440 90' : '0 0 520 190'}
+      className={className}
+      role={onChange ? 'group' : 'img'}
+      aria-label={said}
+    >
       <g
         transform={`rotate(${body.tilt} ${X} ${Y}) ${tall ? `translate(${X} ${Y}) scale(${Math.abs(body.tilt) > 60 ? 0.42 : 0.62}) translate(${-X} ${-Y})` : ''}`}
       >

@@ -20,12 +20,12 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
               {format(f.low as number, f.quantity, system).number}
               <span className="mx-1 font-sans font-normal">to</span>
               {format(f.high as number, f.quantity, system).number}
-              <span className="ml-1 text-[0.65em] font-normal">{format(f.high as number, f.quantity, system).unit}</span>
+              <span className="ml-1 text-[0.75em] font-normal">{format(f.high as number, f.quantity, system).unit}</span>
             </>
           ) : value ? (
             <>
               {value.number}
-              <span className="ml-1 text-[0.65em] font-normal">{value.unit}</span>
+              <span className="ml-1 text-[0.75em] font-normal">{value.unit}</span>
             </>
           ) : (
             <span className="font-sans text-base font-normal">none</span>
@@ -68,5 +68,16 @@ function Band({ low, value, high }: { low: number; value: number; high: number }
       <rect x="4" y="4" width="72" height="6" className="fill-base-300" />
       <line x1={x(value)} x2={x(value)} y1="1" y2="13" className="stroke-base-content" strokeWidth="2" />
     </svg>
+  );
+}
+
+/** Figures under each other; the one at `big` is the one that matters. */
+export function Figures({ figures, system, big }: { figures: readonly Figure[]; system: System; big?: number }) {
+  return (
+    <div>
+      {figures.map((f, i) => (
+        <FigureView key={f.label} figure={f} system={system} big={i === big} />
+      ))}
+    </div>
   );
 }

@@ -14,7 +14,7 @@ type Props = { readings: readonly Reading[]; limit: number; marks: readonly { ma
 
 /** The theme's ink and paper as colours a canvas understands. */
 function inks(el: HTMLElement): { ink: string; faint: string } {
-  const probe = document.createElement('canvas').getContext('2d');
+  const probe = document.createElement('canvas').getContext('2d', { willReadFrequently: true });
   const read = (css: string): string => {
     if (!probe) return '#222';
     probe.fillStyle = css;
@@ -47,11 +47,13 @@ export default function OxygenChart({ readings, limit, marks, from }: Props) {
     const text = { color: ink, fontFamily: 'B612', fontSize: 11 };
     chart.current.setOption({
       animation: false,
-      grid: { left: 58, right: 12, top: 18, bottom: 22 },
+      grid: { left: 58, right: 12, top: 32, bottom: 22 },
       xAxis: {
         type: 'value',
         min: 0,
-        max: 'dataMax',
+        max: (v: { max: number }) => Math.max(60, v.max),
+        splitNumber: 4,
+        minInterval: 15,
         axisLabel: { ...text, formatter: (s: number) => clock(s) },
         splitLine: { show: false },
         axisLine: { lineStyle: { color: ink } },
@@ -60,7 +62,7 @@ export default function OxygenChart({ readings, limit, marks, from }: Props) {
         type: 'log',
         min: 1,
         max: 210000,
-        axisLabel: { ...text, formatter: (v: number) => (v >= 10000 ? `${v / 10000} %` : `${v} ppm`) },
+        axisLabel: { ...text, showMaxLabel: false, formatter: (v: number) => (v >= 10000 ? `${v / 10000} %` : `${v} ppm`) },
         splitLine: { lineStyle: { color: faint } },
       },
       series: [
@@ -76,10 +78,10 @@ export default function OxygenChart({ readings, limit, marks, from }: Props) {
             label: { ...text, position: 'insideEndTop' },
             data: [
               { yAxis: limit, lineStyle: { type: 'dashed', width: 2, color: ink }, label: { formatter: `limit ${limit} ppm` } },
-              ...marks.map((m) => ({
+              ...marks.map((m, i) => ({
                 xAxis: (m.at - from) / 1000,
                 lineStyle: { type: 'dotted' as const, color: ink },
-                label: { formatter: markNames[m.mark], position: 'end' as const, fontSize: 9 },
+                label: { formatter: markNames[m.mark], position: 'end' as const, fontSize: 9, distance: 1 + 9 * (i % 3) },
               })),
             ],
           },

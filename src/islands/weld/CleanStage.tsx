@@ -155,7 +155,7 @@ export function Skip({ stage }: { stage: 'clean' | 'passivate' }) {
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
     <details className="text-sm">
-      <summary className="min-h-11 cursor-pointer py-2">Leave it out ›</summary>
+      <summary className="min-h-11 cursor-pointer list-none py-2">Leave it out ›</summary>
       <div className="flex flex-wrap items-end gap-2">
         <label className="grow font-medium">
           Reason

@@ -1,5 +1,5 @@
 /** Fit-up: gap with its clock positions, high-low, heats, filler, WPS, welder. */
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { gapAdvice, highLow, startingAmps, tackCount } from '../../../core/heat';
 import { fillerFor } from '../../../core/materials';
@@ -7,7 +7,8 @@ import { itemsOf } from '../../../core/registers';
 import { bore } from '../../../core/sizes';
 import { parseQuantity, show } from '../../../core/units';
 import { CheckField, HourField, PickField, QuantityField, required, si } from '../kit/fields';
-import { FigureView } from '../kit/FigureView';
+import { Beside } from '../kit/Beside';
+import { Figures } from '../kit/FigureView';
 import { Advices } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { useWeld } from './context';
@@ -169,9 +170,9 @@ export function FitupStage() {
                   : []),
               ]}
             />
-            {read.figures.map((x) => (
-              <FigureView key={x.label} figure={x} system={system} />
-            ))}
+            <Beside>
+              <Figures figures={read.figures} system={system} />
+            </Beside>
           </>
         );
       }}
@@ -179,12 +180,22 @@ export function FitupStage() {
   );
 }
 
-/** Puts the gap on the End view while it is typed. */
+/** Puts the gap on the End view while it is typed, and takes its clock positions from presses there: narrowest, then widest. */
 function DrawGap({ form }: { form: UseFormReturn<Values> }) {
-  const { setDraft } = useWeld();
+  const { setDraft, onHour } = useWeld();
   const [narrow, narrowAt, wide, wideAt] = form.watch(['narrow', 'narrowAt', 'wide', 'wideAt']);
+  const next = useRef<'narrowAt' | 'wideAt'>('narrowAt');
   useEffect(() => {
     setDraft({ gap: { narrowAt: Number(narrowAt), wideAt: Number(wideAt), ...(narrow && { narrow }), ...(wide && { wide }) } });
   }, [narrow, narrowAt, wide, wideAt, setDraft]);
-  return null;
+  useEffect(() => {
+    onHour.current = (hour) => {
+      form.setValue(next.current, String(hour));
+      next.current = next.current === 'narrowAt' ? 'wideAt' : 'narrowAt';
+    };
+    return () => {
+      onHour.current = null;
+    };
+  }, [form, onHour]);
+  return <p className="text-xs text-base-content/80">Press the clock: first the narrowest, then the widest.</p>;
 }

@@ -21,6 +21,7 @@ import {
 } from '../../../core/criteria';
 import { bandHex, bandRange, bandsOf, type Band } from '../../../core/tint';
 import { filmsOf } from '../drawings/films';
+import { Beside } from '../kit/Beside';
 import { RefusalNote } from '../kit/notes';
 import { newId, type Refusal } from '../post';
 import { useWeld } from './context';
@@ -128,10 +129,15 @@ export function LookStage() {
     setEcho('All four zones bright, all round. Change what is not.');
   };
 
+  // The draft is what was recorded when it still reads the same as when it was saved, or as when the page came up with it.
+  const text = JSON.stringify([seen, insideBy]);
+  const [savedAs, setSavedAs] = useState(() => (state.look ? text : null));
+  const recorded = state.look !== null && savedAs === text;
   const save = async () => {
     setBusy(true);
     const id = newId();
     const no = await record({ stream: state.id, type: 'look.recorded', id, body: { insideBy, ...seen } });
+    if (!no) setSavedAs(text);
     setRefusal(no);
     setBusy(false);
   };
@@ -153,10 +159,6 @@ export function LookStage() {
     );
     setBusy(false);
   };
-  const recorded =
-    state.look !== null &&
-    JSON.stringify([state.look.tints, state.look.defects, state.look.insideBy, state.look.insideReachable]) ===
-      JSON.stringify([seen.tints, seen.defects, insideBy, reachable]);
   const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
   const allowed =
     verdict.outcome === 'incomplete'
@@ -212,6 +214,7 @@ export function LookStage() {
           <label key={end} className="text-sm font-medium">
             {end}
             <select
+              aria-label={`Arc ${end}`}
               className="select ml-1 min-h-12 w-24"
               value={arc[end]}
               onChange={(e) => setArc({ ...arc, [end]: Number(e.target.value) })}
@@ -270,7 +273,12 @@ export function LookStage() {
                 title={range ? `film about ${Math.round(range[0])} to ${Math.round(range[1])} nm (model)` : 'scale, no film thickness'}
               >
                 <svg viewBox="0 0 40 14" preserveAspectRatio="none" className="mb-1 h-6 w-full" aria-hidden>
-                  <rect width="40" height="14" fill={bandHex(zone.startsWith('id') ? film.id : film.od, b)} />
+                  <rect
+                    width="40"
+                    height="14"
+                    fill={bandHex(zone.startsWith('id') ? film.id : film.od, b)}
+                    {...(!range && { stroke: '#000', strokeWidth: 0.6 })}
+                  />
                 </svg>
                 {wordFor(criterion, b)}
               </button>
@@ -293,7 +301,7 @@ export function LookStage() {
       </p>
 
       <div className="flex flex-wrap items-end gap-2">
-        <label className="text-sm font-medium">
+        <label className="flex flex-col text-sm font-medium">
           Defect
           <select className="select min-h-12 w-52" value={kind} onChange={(e) => setKind(defectSchema.parse(e.target.value))}>
             {defectSchema.options.map((d) => (
@@ -327,51 +335,55 @@ export function LookStage() {
         </ul>
       )}
 
-      <div className="border-2 border-base-content p-3" aria-live="polite">
-        <p className="text-xl font-bold" data-testid="verdict">
-          {verdict.outcome === 'incomplete' ? 'Incomplete' : outcomeNames[verdict.outcome]}
-        </p>
-        <ul className="text-sm">
-          {[...verdict.reasons, ...verdict.missing].map((r) => (
-            <li key={r}>{r}</li>
-          ))}
-        </ul>
-        <p className="mt-1 text-xs text-base-content/80">
-          {criterion.id} version {criterion.version}. {criterion.source}
-        </p>
-      </div>
-      <RefusalNote refusal={refusal} />
-      <div className="flex flex-wrap items-end gap-2">
-        <button
-          type="button"
-          className={`btn min-h-12 ${recorded ? '' : 'btn-primary'}`}
-          disabled={busy || recorded}
-          onClick={() => void save()}
-        >
-          {recorded ? 'Look recorded' : verdict.outcome === 'incomplete' ? 'Record the look, incomplete' : 'Record the look'}
-        </button>
-        {recorded && allowed.length > 0 && (
-          <>
-            <label className="text-sm font-medium">
-              Verdict
-              <select
-                className="select min-h-12 w-52"
-                value={chosen || verdict.outcome}
-                onChange={(e) => setChosen(e.target.value as Outcome)}
-              >
-                {allowed.map((o) => (
-                  <option key={o} value={o}>
-                    {outcomeNames[o]}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <button type="button" className="btn btn-primary min-h-12" disabled={busy} onClick={() => void decide()}>
-              Give the verdict
+      <Beside>
+        <div className="space-y-3">
+          <div className="border-2 border-base-content p-3" aria-live="polite">
+            <p className="text-xl font-bold" data-testid="verdict">
+              {verdict.outcome === 'incomplete' ? 'Incomplete' : outcomeNames[verdict.outcome]}
+            </p>
+            <ul className="text-sm">
+              {[...verdict.reasons, ...verdict.missing].map((r) => (
+                <li key={r}>{r}</li>
+              ))}
+            </ul>
+            <p className="mt-1 text-xs text-base-content/80">
+              {criterion.id} version {criterion.version}. {criterion.source}
+            </p>
+          </div>
+          <RefusalNote refusal={refusal} />
+          <div className="flex flex-wrap items-end gap-2">
+            <button
+              type="button"
+              className={`btn min-h-12 ${recorded ? '' : 'btn-primary'}`}
+              disabled={busy || recorded}
+              onClick={() => void save()}
+            >
+              {recorded ? 'Look recorded' : verdict.outcome === 'incomplete' ? 'Record the look, incomplete' : 'Record the look'}
             </button>
-          </>
-        )}
-      </div>
+            {recorded && allowed.length > 0 && (
+              <>
+                <label className="text-sm font-medium">
+                  Verdict
+                  <select
+                    className="select min-h-12 w-52"
+                    value={chosen || verdict.outcome}
+                    onChange={(e) => setChosen(e.target.value as Outcome)}
+                  >
+                    {allowed.map((o) => (
+                      <option key={o} value={o}>
+                        {outcomeNames[o]}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+                <button type="button" className="btn btn-primary min-h-12" disabled={busy} onClick={() => void decide()}>
+                  Give the verdict
+                </button>
+              </>
+            )}
+          </div>
+        </div>
+      </Beside>
     </div>
   );
 }

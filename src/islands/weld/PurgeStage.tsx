@@ -2,9 +2,10 @@
 import { useEffect, useMemo, useState } from 'react';
 import { checkMonitor } from '../../../core/devices';
 import { settles } from '../../../core/gases';
-import { bodySchema, damSchema, planStraight, startingBody, type Body } from '../../../core/purge';
+import { bodySchema, damSchema, planStraight, rulesFor, startingBody, type Body } from '../../../core/purge';
 import { parseQuantity, show } from '../../../core/units';
-import { FigureView } from '../kit/FigureView';
+import { Beside } from '../kit/Beside';
+import { Figures } from '../kit/FigureView';
 import { RefusalNote, Rules } from '../kit/notes';
 import { newId, type Refusal } from '../post';
 import { useWeld } from './context';
@@ -120,7 +121,7 @@ export function PurgeStage() {
           spool: state.spool,
           welds: [state.id],
           body: shown,
-          rules: criterion.purge,
+          rules: rulesFor(criterion.purge, Boolean(device)),
           planned: plan.figures[1]?.high ?? null,
           device: device ? { id: device.id, label: device.name } : null,
           place,
@@ -218,11 +219,9 @@ export function PurgeStage() {
         </label>
       </div>
       <Rules rules={plan.rules} />
-      <div>
-        {plan.figures.map((f, i) => (
-          <FigureView key={f.label} figure={f} system={system} big={i === 1} />
-        ))}
-      </div>
+      <Beside>
+        <Figures figures={plan.figures} system={system} big={1} />
+      </Beside>
       <div className="grid grid-cols-2 gap-x-3 md:grid-cols-4">
         <label className="block text-sm font-medium">
           Oxygen measured at
@@ -246,7 +245,9 @@ export function PurgeStage() {
       <p className="text-sm" role="status">
         {device
           ? `${device.name}${checked ? ', checked this shift' : ', not checked this shift: the record will say so'}.`
-          : 'No monitor: the record will say by clock, oxygen not measured.'}
+          : criterion.purge.clockAllowed
+            ? 'No monitor: by the clock. The record will say oxygen not measured.'
+            : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}
       </p>
       <RefusalNote refusal={refusal} />
       <button type="button" className="btn btn-success min-h-14 px-8 text-lg" disabled={busy} onClick={() => void start()}>

@@ -60,7 +60,7 @@ export function RunPanel({ run }: { run: RunState }) {
   }, []);
 
   const now = serverTime();
-  const g = gate({ rules, fillingSince: run.fillingSince, planned, readings, monitorChecked, place, now });
+  const g = gate({ rules, fillingSince: run.fillingSince, planned, monitored: device !== null, readings, monitorChecked, place, now });
   const last = readings.at(-1);
   const fresh = last && now - last.at <= STALE_AFTER * 1000;
   const oxygen = fresh ? format(last.ppm, 'oxygen', system) : null;
@@ -180,7 +180,7 @@ export function RunPanel({ run }: { run: RunState }) {
         <OxygenChart readings={readings} limit={welding ? rules.weldPpm : rules.startPpm} marks={run.marks} from={run.startedAt} />
       </Suspense>
       <details className="text-sm">
-        <summary className="min-h-11 cursor-pointer py-2">
+        <summary className="min-h-11 cursor-pointer list-none py-2">
           {run.marks.length} {run.marks.length === 1 ? 'mark' : 'marks'}, {run.tacks} tacked ›
         </summary>
         <ol className="space-y-1">
@@ -195,10 +195,10 @@ export function RunPanel({ run }: { run: RunState }) {
         <button type="button" className="btn min-h-14" disabled={run.marks.length === 0} onClick={() => void undo()}>
           Undo last mark
         </button>
-        <label className="text-sm font-medium">
-          Dams and tape out ({run.started.countIn} went in)
+        <label className="flex flex-col text-sm font-medium">
+          Dams and tape out ({run.started.countIn} in)
           <input
-            className="input min-h-12 w-32 font-figure"
+            className="input min-h-14 w-36 font-figure"
             inputMode="numeric"
             value={countOut}
             onChange={(e) => setCountOut(e.target.value)}

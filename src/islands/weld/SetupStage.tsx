@@ -6,7 +6,8 @@ import { itemsOf } from '../../../core/registers';
 import { cupFlow, cups, startingCup, stickOut } from '../../../core/shield';
 import { parseQuantity, show } from '../../../core/units';
 import { CheckField, PickField, QuantityField, si } from '../kit/fields';
-import { FigureView } from '../kit/FigureView';
+import { Beside } from '../kit/Beside';
+import { Figures } from '../kit/FigureView';
 import { StageForm } from '../kit/StageForm';
 import { useWeld } from './context';
 
@@ -118,11 +119,9 @@ export function SetupStage() {
                 ■ Deviation: {wps.label} gives {range[0]} to {range[1]} A. The WPS is the limit.
               </p>
             )}
-            <div>
-              {figuresOf(v).map((f) => (
-                <FigureView key={f.label} figure={f} system={system} />
-              ))}
-            </div>
+            <Beside>
+              <Figures figures={figuresOf(v)} system={system} />
+            </Beside>
           </>
         );
       }}

@@ -1,5 +1,5 @@
 /** One weld, from fit-up to record: its three drawings, and the stages in the order of work with the due one open. */
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Criterion } from '../../../core/criteria';
 import type { Person } from '../../../core/people';
 import { startingBody } from '../../../core/purge';
@@ -8,6 +8,7 @@ import { sizeName } from '../../../core/sizes';
 import { show } from '../../../core/units';
 import { reduceRun, reduceWeld, stageSchema, waitsFor, type Recorded, type Stage } from '../../../core/weld';
 import { filmsOf } from '../drawings/films';
+import { BESIDE } from '../kit/Beside';
 import { EndView } from '../drawings/EndView';
 import { PlanView } from '../drawings/PlanView';
 import { SideView } from '../drawings/SideView';
@@ -96,13 +97,18 @@ export default function WeldPage({ record: first, place, registers, devices, peo
     );
   }, [refetch, place.id, now]);
 
-  // A stage that has just been done gives way to the one that is due.
   const due = state?.due ?? null;
+  const running = state?.runs.some((r) => r.endedAt === null) ?? false;
+  // Before the new stage's own effects put their draft on the drawings.
+  useLayoutEffect(() => replaceDraft({}), [due, running]);
+  // A stage that has just been done gives way to the one that is due.
   useEffect(() => {
     setAsked(null);
     setView(null);
-    replaceDraft({});
-  }, [due]);
+    // The stage in hand belongs on the screen whole.
+    const card = document.querySelector(`[data-stage="${due}"]`);
+    if (card && card.getBoundingClientRect().bottom > innerHeight) card.scrollIntoView({ block: 'start' });
+  }, [due, running]);
 
   const versionOf = (stream: string) => (stream === place.id ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;
   const record = async (event: Said) => {
@@ -116,7 +122,6 @@ export default function WeldPage({ record: first, place, registers, devices, peo
   const film = filmsOf(design.alloyA);
   const body = draft.body ?? state.plan?.body ?? startingBody(design.size);
   const big: View = view ?? (open ? views[open] : 'end');
-  const running = state.runs.some((r) => r.endedAt === null);
   const grading = open === 'look';
   const gap =
     draft.gap ??
@@ -133,7 +138,7 @@ export default function WeldPage({ record: first, place, registers, devices, peo
         system={system}
         mini={mini}
         rules={draft.rules ?? []}
-        className="w-full"
+        className={mini ? 'h-full w-full' : 'w-full'}
         {...(!mini && open === 'purge' && !running && { onChange: (b) => setDraft({ body: b }) })}
       />
     ),
@@ -144,7 +149,7 @@ export default function WeldPage({ record: first, place, registers, devices, peo
         lens={draft.cup?.lens ?? state.setup?.lens ?? true}
         welded={state.done.weld ? 1 : 0}
         mini={mini}
-        className={mini ? 'mx-auto h-full' : 'mx-auto max-h-96 w-full'}
+        className={mini ? 'mx-auto h-full' : 'mx-auto max-h-80 w-full'}
       />
     ),
     end: (mini: boolean) => (
@@ -159,8 +164,8 @@ export default function WeldPage({ record: first, place, registers, devices, peo
         mini={mini}
         grading={grading && !mini}
         chosen={grading && !mini ? (draft.chosen ?? null) : null}
-        className={mini ? 'mx-auto h-full' : 'mx-auto max-h-[27rem] w-full'}
-        {...(grading && !mini && { onHour: (h: number) => onHour.current?.(h) })}
+        className={mini ? 'mx-auto h-full' : open === 'fitup' ? 'mx-auto max-h-80 w-full' : 'mx-auto max-h-[27rem] w-full'}
+        {...((grading || open === 'fitup') && !mini && { onHour: (h: number) => onHour.current?.(h) })}
       />
     ),
   };
@@ -223,7 +228,9 @@ export default function WeldPage({ record: first, place, registers, devices, peo
                 onClick={() => setView(id)}
               >
                 <span className="block text-xs leading-none">{name}</span>
-                <span className="block h-14">{drawings[id](true)}</span>
+                <span className="block h-14" aria-hidden>
+                  {drawings[id](true)}
+                </span>
               </button>
             ))}
           </div>
@@ -231,6 +238,7 @@ export default function WeldPage({ record: first, place, registers, devices, peo
             {drawings[big](false)}
           </div>
           <p className="mt-1 text-xs text-base-content/80">12 is scribed on the tube; hours run clockwise looking {design.looking}.</p>
+          <div id={BESIDE} className="mt-2" />
         </div>
         <div className="p-1 pb-16">
           {stageSchema.options.map((stage) => {

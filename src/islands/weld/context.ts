@@ -21,7 +21,7 @@ export type Place = {
   demo: boolean;
 };
 
-/** What is on the drawings before it is recorded. */
+/** The drawings as edited, not yet recorded. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
   body?: Body;
@@ -43,7 +43,7 @@ export type Weld = {
   people: Person[];
   person: Person | null;
   system: System;
-  /** the last event of this kind on any weld of the spool, for "same as last weld" */
+  /** what is on the drawings before it is recorded */
   draft: Draft;
   setDraft: (change: Draft) => void;
   /** hours pressed on the End view go to the stage that listens */
