@@ -82,7 +82,7 @@ export type SizeText = { ok: true; size: Size } | { ok: false; error: string; ca
 export function parseSize(text: string, series: Series | null): SizeText {
   const t = text.trim();
   const shape =
-    /^(?:(nps|dn)\s*)?([\d]+(?:[ -]\d+\/\d+|\/\d+|[.,]\d+)?)\s*(?:(in|"|inch)\b\s*(tube)?)?\s*(?:sch(?:edule)?\.?\s*)?(5s|10s|40s|80s|40|std|60|80|xs|10)?$/i.exec(
+    /^(?:(nps|dn)\s*)?([\d]+(?:[ -]\d+\/\d+|\/\d+|[.,]\d+)?)\s*(?:(in\b|inch\b|")\s*(tube)?)?\s*(?:sch(?:edule)?\.?\s*)?(5s|10s|40s|80s|40|std|60|80|xs|10)?$/i.exec(
       t,
     );
   const nominalValue = shape?.[2] === undefined ? null : parseNumber(shape[2].replace(' ', '-'));

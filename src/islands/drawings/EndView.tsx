@@ -78,16 +78,16 @@ export function EndView({
     <svg
       viewBox="0 0 200 200"
       className={className}
-      role={onHour ? 'slider' : 'img'}
+      role={chosen ? 'slider' : 'img'}
       aria-label={`End view. ${said.join(' ') || 'Nothing recorded yet.'}`}
-      {...(onHour && {
+      {...(onHour && { onPointerDown: point })}
+      {...(chosen && {
         tabIndex: 0,
         'aria-valuemin': 1,
         'aria-valuemax': 12,
-        'aria-valuenow': chosen?.arc.from ?? 12,
-        'aria-valuetext': `${chosen?.arc.from ?? 12} o'clock`,
+        'aria-valuenow': chosen.arc.from,
+        'aria-valuetext': `${chosen.arc.from} o'clock`,
         onKeyDown: turn,
-        onPointerDown: point,
       })}
     >
       {grading && <rect width="200" height="200" fill="#777777" />}

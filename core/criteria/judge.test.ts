@@ -1,0 +1,128 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bandSchema, type Band } from '../tint';
+import {
+  arcHours,
+  inArc,
+  judge,
+  outcomeSchema,
+  shipped,
+  unseenShare,
+  zoneSchema,
+  criterionSchema,
+  type Criterion,
+  type Seen,
+  type Tint,
+  type Zone,
+} from './index';
+
+const by = (id: string): Criterion => shipped.find((c) => c.id === id) as Criterion;
+const all = { from: 12, to: 12 };
+const tint = (zone: Zone, band: Band, arc = all): Tint => ({ zone, arc, grade: { by: 'band', band } });
+const seen = (over: Partial<Seen> & { change?: Tint[] } = {}): Seen => ({
+  tints: [
+    ...zoneSchema.options.filter((z) => !over.change?.some((t) => t.zone === z && arcHours(t.arc) > 11.9)).map((z) => tint(z, 'bright')),
+    ...(over.change ?? []),
+  ],
+  defects: over.defects ?? [],
+  insideReachable: over.insideReachable ?? true,
+});
+
+describe('the shipped criteria', () => {
+  it('are three, of their published shape', () => {
+    expect(shipped.map((c) => c.id)).toEqual(['House-MP', 'PIPE-clean', 'TI-A']);
+    for (const c of shipped) expect(criterionSchema.safeParse(c).success).toBe(true);
+  });
+  it('say something of every band in every zone', () => {
+    for (const c of shipped)
+      for (const z of zoneSchema.options)
+        for (const b of bandSchema.options)
+          if (!(b === 'white' && c.id !== 'TI-A') && !(b === 'sugar' && c.id === 'TI-A'))
+            expect(c.zones[z][b], `${c.id} ${z} ${b}`).toBeDefined();
+  });
+  it('never clean titanium to accept it', () => {
+    for (const z of zoneSchema.options) expect(Object.values(by('TI-A').zones[z])).not.toContain('clean');
+  });
+});
+
+describe('a verdict', () => {
+  it.each([
+    ['House-MP', 'id-haz', 'pale-straw', 'accept'],
+    ['House-MP', 'id-haz', 'purple', 'clean'],
+    ['House-MP', 'id-haz', 'dark-blue', 'reweld'],
+    ['House-MP', 'od-haz', 'dark-blue', 'clean'],
+    ['House-MP', 'id-bead', 'sugar', 'cut-out'],
+    ['PIPE-clean', 'id-haz', 'bronze', 'accept'],
+    ['PIPE-clean', 'id-haz', 'dark-blue', 'clean'],
+    ['TI-A', 'od-bead', 'straw', 'accept'],
+    ['TI-A', 'od-bead', 'purple', 'refer'],
+    ['TI-A', 'od-bead', 'light-blue', 'cut-out'],
+  ] as const)('of %s on %s %s is %s', (id, zone, band, outcome) => {
+    const v = judge(by(id), seen({ change: [tint(zone, band)] }));
+    expect(v.outcome).toBe(outcome);
+    expect(v.reasons[0]).toContain(id);
+  });
+  it('is incomplete while an arc is unseen, but a defect that rejects stands', () => {
+    const half = [
+      ...zoneSchema.options.filter((z) => z !== 'id-haz').map((z) => tint(z, 'bright')),
+      tint('id-haz', 'bright', { from: 12, to: 6 }),
+    ];
+    expect(judge(by('House-MP'), { tints: half, defects: [], insideReachable: true })).toMatchObject({
+      outcome: 'incomplete',
+      missing: ['Inside, HAZ: 50 % not seen'],
+    });
+    expect(
+      judge(by('House-MP'), { tints: half, defects: [{ kind: 'crack', side: 'inside', arc: { from: 3, to: 4 } }], insideReachable: true })
+        .outcome,
+    ).toBe('cut-out');
+  });
+  it('does not call an arc bright that was graded not seen', () => {
+    const v = judge(by('House-MP'), {
+      ...seen(),
+      tints: zoneSchema.options.map((zone) => ({ zone, arc: all, grade: { by: 'unseen' as const } })),
+    });
+    expect(v.outcome).toBe('incomplete');
+  });
+  it('refers what would be cleaned inside where it cannot be reached', () => {
+    expect(judge(by('House-MP'), seen({ change: [tint('id-bead', 'straw')], insideReachable: false })).outcome).toBe('refer');
+    expect(judge(by('House-MP'), seen({ change: [tint('od-bead', 'straw')], insideReachable: false })).outcome).toBe('clean');
+  });
+  it('goes by the number of a printed guide where the criterion has numbers', () => {
+    const number = (n: number): Tint => ({ zone: 'id-bead', arc: all, grade: { by: 'number', number: n, guide: 'our guide' } });
+    const outcomes = [3, 4, 5].map((n) => judge(by('House-MP'), seen({ change: [number(n)] })).outcome);
+    expect(outcomes).toEqual(['accept', 'clean', 'reweld']);
+    expect(judge(by('TI-A'), seen({ change: [number(1)] })).outcome).toBe('refer');
+  });
+  it('is never better for something worse being added', () => {
+    const rank = (o: string) => outcomeSchema.options.indexOf(o as never);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...shipped),
+        fc.constantFrom(...zoneSchema.options),
+        fc.constantFrom(...bandSchema.options),
+        fc.integer({ min: 1, max: 12 }),
+        (c, zone, band, from) => {
+          const base = seen({ change: [tint('od-haz', 'pale-straw')] });
+          const more = judge(c, { ...base, tints: [...base.tints, tint(zone, band, { from, to: (from % 12) + 1 })] });
+          expect(rank(more.outcome)).toBeGreaterThanOrEqual(rank(judge(c, base).outcome));
+        },
+      ),
+    );
+  });
+});
+
+describe('arcs of the clock', () => {
+  it('run clockwise, through twelve too', () => {
+    expect(arcHours({ from: 10, to: 2 })).toBeCloseTo(4, 6);
+    expect([9, 11, 12, 1, 3].map((h) => inArc({ from: 10, to: 2 }, h))).toEqual([false, true, true, true, false]);
+    expect(arcHours(all)).toBeCloseTo(12, 6);
+  });
+  it('and the rest of the round add up to all of it', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 12 }), (from, to) => {
+        const a = unseenShare([tint('id-bead', 'bright', { from, to })], 'id-bead');
+        expect(a).toBeCloseTo(from === to ? 0 : 1 - ((to - from + 12) % 12) / 12, 9);
+      }),
+    );
+  });
+});

@@ -1,0 +1,195 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { shipped } from '../criteria';
+import { findSize, type Size } from '../sizes';
+import {
+  bodySchema,
+  concavePressure,
+  gate,
+  heldFor,
+  leakFloor,
+  orificeFlow,
+  orificePressure,
+  holeArea,
+  planStraight,
+  rulesFor,
+  startingBody,
+  tanksOf,
+  tanksRemaining,
+  tanksVolumes,
+  mixedVolumes,
+  ventFor,
+  type Body,
+  type Reading,
+} from './index';
+
+const two = findSize('inch-tube', '2') as Size;
+const body = (over: Partial<Body> = {}): Body => ({ ...startingBody(two), ...over });
+const broken = (b: Body) =>
+  planStraight(two, b, 50, 'metric')
+    .rules.filter((r) => r.level === 'stop')
+    .map((r) => r.id);
+const lpm = (x: number) => x / 60_000;
+
+describe('the plan of a straight body', () => {
+  it('starts from a set-up that breaks no rule, in every inch size', () => {
+    for (const n of ['1/2', '1', '2', '3', '4', '6']) {
+      const size = findSize('inch-tube', n) as Size;
+      const b = startingBody(size);
+      expect(bodySchema.safeParse(b).success).toBe(true);
+      expect(planStraight(size, b, 50, 'metric').rules.filter((r) => r.level === 'stop' && r.id !== 'vent-small')).toEqual([]);
+    }
+  });
+  it('names the rules broken, each at its place', () => {
+    expect(broken(body({ damA: { kind: 'bung', distance: 0.008 } }))).toEqual(['damA-never']);
+    expect(broken(body({ damB: { kind: 'tape', distance: 0.05 } }))).toEqual(['damB-never']);
+    expect(broken(body({ vent: { side: 'B', height: 'low', bore: 0.006 } }))).toEqual(['vent-height']);
+    expect(broken(body({ vent: { side: 'A', height: 'high', bore: 0.006 } }))).toEqual(['bypass']);
+    expect(broken(body({ vent: { side: 'B', height: 'high', bore: 0.0025 } }))).toEqual(['vent-small']);
+    expect(broken(body({ vent: { side: 'B', height: 'high', bore: 0.06 } }))).toEqual(['vent-wide']);
+  });
+  it('turns the rule of the vent over with a light gas, and with the tilt', () => {
+    expect(broken(body({ gas: 'helium' }))).toEqual(['vent-height']);
+    expect(
+      broken(
+        body({
+          gas: 'helium',
+          inlet: { side: 'A', height: 'high', bore: 0.006, diffuser: true },
+          vent: { side: 'B', height: 'low', bore: 0.006 },
+        }),
+      ),
+    ).toEqual([]);
+    // B down: the vent at B is the low point, whatever its place on the end
+    expect(broken(body({ tilt: 45 }))).toEqual(['vent-height']);
+    expect(broken(body({ tilt: -45 }))).toEqual([]);
+    expect(broken(body({ gas: 'nitrogen', vent: { side: 'B', height: 'low', bore: 0.006 } }))).toEqual([]);
+  });
+  it('gives no time below 50 ppm, and none that the supply cannot reach', () => {
+    const time = (limit: number, supplyPpm = 3) => planStraight(two, body({ supplyPpm }), limit, 'metric').figures[1];
+    expect(time(49)?.value).toBeNull();
+    expect(time(49)?.note).toContain('without a reading');
+    expect(time(60, 80)?.note).toContain('Cannot reach');
+    expect(time(50)?.value).toBeGreaterThan(0);
+    expect(time(50)?.note).toContain('May not reach');
+    expect(time(500)?.note).toBe('');
+  });
+  it('lies between plug flow and fully mixed, whatever the body', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 20, noNaN: true }),
+        fc.double({ min: 1, max: 40, noNaN: true }),
+        fc.boolean(),
+        fc.constantFrom(0, 30, -60, 90),
+        fc.constantFrom(50, 100, 1000, 5000),
+        (length, flow, diffuser, tilt, limit) => {
+          const b = body({
+            damA: { kind: 'bung', distance: length },
+            flow: lpm(flow),
+            tilt,
+            inlet: { ...startingBody(two).inlet, diffuser },
+          });
+          const [, time, mixed, plug] = planStraight(two, b, limit, 'metric').figures;
+          expect(time?.value).toBeGreaterThan(plug?.value as number);
+          expect(time?.value).toBeLessThanOrEqual((mixed?.value as number) * 1.000001);
+          expect(time?.low).toBeLessThan(time?.value as number);
+          expect(time?.high).toBeGreaterThan(time?.value as number);
+        },
+      ),
+    );
+  });
+  it('a diffuser and a body on end leave fewer stirred stretches', () => {
+    const hose = tanksOf(two, body({ damA: { kind: 'bung', distance: 1 }, inlet: { ...startingBody(two).inlet, diffuser: false } }));
+    const diffused = tanksOf(two, body({ damA: { kind: 'bung', distance: 1 } }));
+    const onEnd = tanksOf(two, body({ damA: { kind: 'bung', distance: 1 }, tilt: -90 }));
+    expect(hose).toBeLessThan(diffused);
+    expect(diffused).toBeLessThan(onEnd);
+  });
+});
+
+describe('bounds', () => {
+  it('one tank is fully mixed; more tanks need fewer volumes; both ways agree', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 20_000, noNaN: true }),
+        fc.integer({ min: 1, max: 30 }),
+        fc.double({ min: 0, max: 15, noNaN: true }),
+        (to, n, supply) => {
+          expect(tanksVolumes(1, to, supply)).toBeCloseTo(mixedVolumes(to, supply), 6);
+          expect(tanksVolumes(n + 1, to, supply)).toBeLessThan(tanksVolumes(n, to, supply));
+          const theta = tanksVolumes(n, to, supply);
+          expect(supply + (209_500 - supply) * tanksRemaining(theta, n)).toBeCloseTo(to, 3);
+        },
+      ),
+    );
+  });
+  it('passes smoothly between whole numbers of tanks', () => {
+    for (let n = 1; n < 4; n += 0.1) expect(tanksVolumes(n + 0.1, 100)).toBeLessThan(tanksVolumes(n, 100));
+  });
+  it('more leak never lowers the floor, more flow never raises it', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1e-5, noNaN: true }), fc.double({ min: 1e-5, max: 1e-3, noNaN: true }), (leak, flow) => {
+        expect(leakFloor(leak * 1.5, flow)).toBeGreaterThanOrEqual(leakFloor(leak, flow));
+        expect(leakFloor(leak, flow * 1.5)).toBeLessThanOrEqual(leakFloor(leak, flow) + 1e-9);
+      }),
+    );
+  });
+});
+
+describe('pressure', () => {
+  it('flow, pressure and vent are inverses of each other', () => {
+    const p = orificePressure(lpm(8), holeArea(0.004));
+    expect(orificeFlow(p, holeArea(0.004))).toBeCloseTo(lpm(8), 12);
+    expect(ventFor(lpm(8), p)).toBeCloseTo(0.004, 9);
+  });
+  it('with no vent there is no pressure that lets the gas out', () => expect(orificePressure(lpm(8), 0)).toBe(Infinity));
+  it('a wider tube carries less before its root turns concave', () =>
+    expect(concavePressure(0.0762, 1.65e-3)).toBeLessThan(concavePressure(0.0254, 1.65e-3)));
+});
+
+describe('the gate', () => {
+  const rules = { ...(shipped[0]?.purge as Parameters<typeof rulesFor>[0]), startPpm: 50, holdSeconds: 20, jointHoldSeconds: 10 };
+  const at = (s: number, ppm: number, quality = 'good'): Reading => ({ at: s * 1000, ppm, quality });
+  const falling = [...Array.from({ length: 30 }, (_, i) => at(i, 5000 - 150 * i)), ...Array.from({ length: 31 }, (_, i) => at(30 + i, 30))];
+  const open = (over: Partial<Parameters<typeof gate>[0]> = {}) =>
+    gate({
+      rules,
+      fillingSince: 0,
+      planned: 90,
+      monitored: true,
+      readings: falling,
+      monitorChecked: true,
+      place: 'vent',
+      now: 60_000,
+      ...over,
+    });
+
+  it('opens when the limit was held long enough, and says where it was measured', () => {
+    expect(open()).toMatchObject({ ready: true, by: 'monitor', text: 'Ready. Measured at the vent; joint not measured.' });
+    expect(open({ readings: falling.slice(0, 50), now: 49_000 })).toMatchObject({ ready: false, left: 11 });
+  });
+  it.each([
+    ['a dam open', { fillingSince: null }, /Dam open/],
+    ['no reading', { readings: [] }, /No reading/],
+    ['an old reading', { now: 75_000 }, /15 s old/],
+    ['a reading over the limit', { readings: [...falling, at(61, 80)], now: 61_000 }, /Limit is 50 ppm/],
+    ['a faulty cell', { readings: [...falling, at(61, 30, 'fault')], now: 61_000 }, /reports: fault/],
+    ['an unchecked monitor', { monitorChecked: false }, /not checked/],
+    ['no monitor', { monitored: false, readings: [] }, /No monitor/],
+    ['readings from before the refill only', { fillingSince: 60_500 }, /No reading/],
+  ] as const)('stays shut with %s', (_name, over, text) =>
+    expect(open(over as never)).toMatchObject({ ready: false, text: expect.stringMatching(text) as string }),
+  );
+  it('goes by the clock where the criterion allows it and nothing is measured', () => {
+    const clocked = rulesFor({ ...rules, clockAllowed: true }, false);
+    expect(clocked.readyBy).toBe('clock');
+    expect(rulesFor(rules, false).readyBy).toBe('monitor');
+    expect(open({ rules: clocked, now: 60_000 })).toMatchObject({ ready: false, by: 'clock', left: 30 });
+    expect(open({ rules: clocked, now: 90_000 })).toMatchObject({ ready: true, text: 'Ready by the clock. Oxygen not measured.' });
+    expect(open({ rules: clocked, planned: null })).toMatchObject({ ready: false });
+  });
+  it('a gap in the readings breaks the hold', () => {
+    expect(heldFor([at(0, 10), at(1, 10), at(20, 10), at(21, 10)], 50)).toBe(1);
+    expect(heldFor([at(0, 10), at(1, 60), at(2, 10)], 50)).toBe(0);
+    expect(heldFor([], 50)).toBe(0);
+  });
+});

@@ -1,0 +1,83 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { quantitySchema } from '../figure';
+import { clock, format, formatFraction, parseNumber, parseQuantity, show, unitsOf } from './index';
+
+const value = (text: string, quantity: Parameters<typeof parseQuantity>[1], system: 'inch' | 'metric' = 'inch') => {
+  const p = parseQuantity(text, quantity, system);
+  if (!p.ok) throw new Error(p.error);
+  return p.value;
+};
+const error = (text: string, quantity: Parameters<typeof parseQuantity>[1]) => {
+  const p = parseQuantity(text, quantity, 'inch');
+  return p.ok ? null : p.error;
+};
+
+describe('reading what was typed', () => {
+  it.each([
+    ['5/32', 0.00396875],
+    ['1-1/2 in', 0.0381],
+    ['1 1/2"', 0.0381],
+    ['.065', 0.001651],
+    ['4 mm', 0.004],
+    ['0,5 mm', 0.0005],
+    ['2 ft', 0.6096],
+  ])('%s is a length', (text, metres) => expect(value(text, 'length')).toBeCloseTo(metres, 9));
+
+  it('takes a bare number in the units of the reader', () => {
+    expect(value('10', 'length', 'metric')).toBeCloseTo(0.01, 12);
+    expect(value('35', 'flow')).toBeCloseTo(value('35 cfh', 'flow', 'metric'), 15);
+    expect(value('35', 'flow', 'metric')).toBeCloseTo(35e-3 / 60, 12);
+  });
+
+  it('knows ppm and percent for each other', () => {
+    expect(value('0.02 %', 'oxygen')).toBeCloseTo(value('200 ppm', 'oxygen'), 9);
+  });
+
+  it.each([
+    ['ten', 'length', /not a length/],
+    ['-3 cfh', 'flow', /below zero/],
+    ['5 bananas', 'flow', /no unit for a flow.*L\/min/],
+    ['', 'oxygen', /Enter an oxygen reading/],
+    ['1/0', 'length', /not a length/],
+    ['1,000 mm', 'length', /not a length/],
+    ['NaN', 'oxygen', /not an oxygen reading/],
+    ['-300 C', 'temperature', /lower than it can be/],
+  ] as const)('refuses %s with a reason', (text, quantity, reason) => expect(error(text, quantity)).toMatch(reason));
+
+  it('reads back what it shows, for every quantity and unit', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...quantitySchema.options),
+        fc.double({ min: 0.01, max: 5000, noNaN: true }),
+        fc.integer({ min: 0, max: 9 }),
+        (quantity, x, pick) => {
+          const units = unitsOf(quantity);
+          const unit = units[pick % units.length] ?? '';
+          const p = parseQuantity(`${x.toFixed(4)} ${unit}`, quantity, 'metric');
+          expect(p.ok).toBe(true);
+        },
+      ),
+    );
+  });
+});
+
+describe('showing', () => {
+  it('writes inches as fractions where they are fractions', () => {
+    expect(show(0.00396875, 'length', 'inch')).toBe('5/32 in');
+    expect(show(0.0381, 'length', 'inch')).toBe('1-1/2 in');
+    expect(formatFraction(0.333)).toBeNull();
+    expect(formatFraction(0)).toBe('0');
+  });
+  it('counts like a counter', () => {
+    expect([clock(0), clock(67), clock(3725), clock(-5)]).toEqual(['0:00', '1:07', '1:02:05', '0:00']);
+  });
+  it('reads oxygen in percent from one percent up', () => {
+    expect(format(209_500, 'oxygen', 'metric')).toEqual({ number: '20.9', unit: '%' });
+    expect(format(48, 'oxygen', 'metric')).toEqual({ number: '48', unit: 'ppm' });
+  });
+  it('never shows a number that is none', () => expect(show(NaN, 'flow', 'inch')).toBe('–'));
+  it('parses mixed fractions and nothing else', () => {
+    expect([parseNumber('1-1/2'), parseNumber('-1/4'), parseNumber('1/2/3'), parseNumber('1e5')]).toEqual([1.5, -0.25, null, null]);
+  });
+});

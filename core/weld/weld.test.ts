@@ -1,0 +1,253 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { shipped, type Criterion } from '../criteria';
+import { findSize, type Size } from '../sizes';
+import { startingBody } from '../purge';
+import {
+  dams,
+  eventTypes,
+  markSchema,
+  nextMarks,
+  reduceRun,
+  reduceWeld,
+  stageLine,
+  stageSchema,
+  tell,
+  waitsFor,
+  type BodyOf,
+  type EventType,
+  type Recorded,
+} from './index';
+import past from './past-versions.json';
+
+const house = shipped[0] as Criterion;
+const size = findSize('inch-tube', '2') as Size;
+const id = (n: number) => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const [WELD, RUN, SPOOL, PERSON] = [id(1), id(2), id(3), id(4)];
+const T0 = Date.parse('2026-03-01T08:00:00Z');
+
+/** A stream told as [type, body, seconds]. */
+function stream(name: string, said: [EventType, unknown, number?][]): Recorded[] {
+  return said.map(([type, body, s], i) => ({
+    id: id(100 + i + (name === RUN ? 500 : 0)),
+    stream: name,
+    seq: i + 1,
+    type,
+    version: 1,
+    happenedAt: new Date(T0 + (s ?? i) * 1000).toISOString(),
+    receivedAt: new Date(T0).toISOString(),
+    actor: PERSON,
+    identified: 'picked',
+    body,
+    hash: 'x',
+  })) as Recorded[];
+}
+const created: [EventType, BodyOf<'weld.created'>] = [
+  'weld.created',
+  {
+    spool: SPOOL,
+    number: 'W-1',
+    design: {
+      size,
+      alloyA: '316L',
+      alloyB: '316L',
+      joint: 'square-butt',
+      criterion: { id: 'House-MP', version: 1 },
+      looking: 'from A to B',
+      insideReachable: true,
+    },
+  },
+];
+const named = { id: id(9), label: 'X-1' };
+const fitup: [EventType, BodyOf<'fitup.recorded'>] = [
+  'fitup.recorded',
+  {
+    gapNarrow: { value: 0, at: 12 },
+    gapWide: { value: 1e-4, at: 6 },
+    highLow: 1e-4,
+    heatA: named,
+    heatB: named,
+    filler: null,
+    wps: { ...named, revision: '1' },
+    welder: PERSON,
+    figures: [],
+    advice: [],
+  },
+];
+const lot = { ...named, gas: 'argon' as const, lot: '1', supplyPpm: 2 };
+const gas: [EventType, BodyOf<'gas.recorded'>] = ['gas.recorded', { purge: lot, torch: lot, monitor: null, air: null, bottle: null }];
+const setup: [EventType, BodyOf<'setup.recorded'>] = [
+  'setup.recorded',
+  { cup: 12, lens: true, electrode: 2.4e-3, stickOut: 0.0127, flow: 2e-4, amps: 45, postFlow: 8, figures: [] },
+];
+const start: [EventType, BodyOf<'run.started'>] = [
+  'run.started',
+  {
+    spool: SPOOL,
+    welds: [WELD],
+    body: startingBody(size),
+    rules: house.purge,
+    planned: 100,
+    device: null,
+    place: 'vent',
+    monitorChecked: false,
+    countIn: 2,
+  },
+];
+const mark = (m: BodyOf<'run.marked'>['mark'], s?: number): [EventType, BodyOf<'run.marked'>, number?] => [
+  'run.marked',
+  { mark: m, weld: WELD },
+  s,
+];
+const done: [EventType, BodyOf<'run.ended'>] = ['run.ended', { how: 'done', countOut: 2 }];
+const tints = (['id-bead', 'id-haz', 'od-bead', 'od-haz'] as const).map((zone) => ({
+  zone,
+  arc: { from: 12, to: 12 },
+  grade: { by: 'band' as const, band: 'bright' as const },
+}));
+const look: [EventType, BodyOf<'look.recorded'>] = ['look.recorded', { insideBy: 'direct', tints, defects: [], insideReachable: true }];
+const verdict = (outcome: BodyOf<'verdict.given'>['outcome']): [EventType, BodyOf<'verdict.given'>] => [
+  'verdict.given',
+  { look: id(104), criterion: { id: 'House-MP', version: 1 }, outcome, reasons: ['so'] },
+];
+const clean: [EventType, BodyOf<'clean.recorded'>] = [
+  'clean.recorded',
+  {
+    method: 'brush',
+    side: 'both',
+    metalTemperature: 20,
+    tool: { ...named, tool: { what: 'b', metal: 'stainless', grit: null } },
+    product: null,
+    dwell: null,
+    tintRemains: false,
+  },
+];
+const product = { ...named, product: { kind: 'citric' as const, lot: '1', dwellSeconds: 600, hydrofluoric: false } };
+const bath: [EventType, BodyOf<'passivate.started'>, number] = [
+  'passivate.started',
+  { acid: 'citric', product, percent: 6, celsius: 40, dwell: 600, dwellFrom: 'sheet' },
+  1000,
+];
+const rinse = (s: number): [EventType, BodyOf<'passivate.ended'>, number] => [
+  'passivate.ended',
+  { neutraliser: null, feedPh: 7, runoffPh: 7, chloridePpm: null, test: 'damp-cloth', testPassed: true },
+  s,
+];
+const close: [EventType, BodyOf<'record.closed'>] = ['record.closed', { remarks: '' }];
+
+const run = (...said: [EventType, unknown, number?][]) => {
+  const r = reduceRun(stream(RUN, [start, ...said]));
+  if (!r) throw new Error('no run');
+  return r;
+};
+const weld = (said: [EventType, unknown, number?][], runs = [run(mark('arc-on'), mark('arc-off'), mark('hold'), done)]) => {
+  const s = reduceWeld(stream(WELD, [created, ...said]), runs, house);
+  if (!s) throw new Error('no weld');
+  return s;
+};
+
+describe('a weld in the order of work', () => {
+  it('waits for one stage after the other', () => {
+    const told: [EventType, unknown, number?][] = [];
+    const waits = [weld([], []).due];
+    for (const next of [fitup, gas, setup]) {
+      told.push(next);
+      waits.push(weld(told, []).due);
+    }
+    waits.push(weld(told).due);
+    for (const next of [look, verdict('accept'), clean, bath, rinse(1700), close]) {
+      told.push(next);
+      waits.push(weld(told).due);
+    }
+    expect(waits).toEqual(['fitup', 'gas', 'setup', 'purge', 'look', 'look', 'clean', 'passivate', 'passivate', 'record', null]);
+    expect(weld(told).contradictions).toEqual([]);
+  });
+  it('has a line for every stage that is done and a word for what it waits for', () => {
+    const s = weld([fitup, gas, setup, look, verdict('accept'), clean, bath, rinse(1700), close]);
+    for (const stage of stageSchema.options) expect(stageLine(s, stage, 'inch').length, stage).toBeGreaterThan(3);
+    expect(waitsFor(s)).toBe('Done');
+  });
+  it('goes back to the purge when it is welded again, and keeps what was', () => {
+    const s = weld([fitup, gas, setup, look, [verdict('reweld')[0], verdict('reweld')[1], 500]]);
+    expect([s.rewelds, s.due, s.look]).toEqual([1, 'purge', null]);
+  });
+  it('wants only its record closed once it is cut out', () => {
+    const s = weld([fitup, gas, setup, look, verdict('cut-out')]);
+    expect([s.out, s.due]).toEqual([true, 'record']);
+  });
+  it('stays with the engineer when it was referred', () =>
+    expect(weld([fitup, gas, setup, look, verdict('refer')])).toMatchObject({ due: 'look' }));
+  it('shows a rinse before the dwell was up', () => {
+    expect(weld([fitup, gas, setup, look, verdict('accept'), clean, bath, rinse(1100)]).contradictions).toEqual([
+      'Rinsed before the dwell was up: 1:40 of 10:00 min.',
+    ]);
+  });
+  it('counts the dams in and out', () => {
+    expect(dams(weld([]))).toEqual({ in: 2, out: 2, agree: true });
+    expect(dams(weld([], [run(['run.ended', { how: 'done', countOut: 1 }])]))).toEqual({ in: 2, out: 1, agree: false });
+    expect(dams(weld([], [run(['run.ended', { how: 'done', countOut: null }])]))).toMatchObject({ out: null, agree: false });
+  });
+});
+
+describe('a run', () => {
+  it('fills, is opened, fills again, welds, holds, ends', () => {
+    const phases = [
+      [],
+      [mark('look')],
+      [mark('look'), mark('refill', 50)],
+      [mark('arc-on')],
+      [mark('arc-on'), mark('arc-off')],
+      [mark('hold')],
+      [done],
+    ].map((m) => run(...(m as [EventType, unknown][])).phase);
+    expect(phases).toEqual(['filling', 'open', 'filling', 'welding', 'between', 'holding', 'done']);
+    expect(run(mark('look'), mark('refill', 50)).fillingSince).toBe(T0 + 50_000);
+    expect(run(mark('look')).fillingSince).toBeNull();
+  });
+  it('takes any marks in any order, loses none, and ends in a lawful phase; told again it is the same', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...markSchema.options), { maxLength: 30 }), fc.boolean(), (marks, end) => {
+        const said: [EventType, unknown, number?][] = [
+          ...marks.map((m, i) => mark(m, i + 1)),
+          ...(end ? [['run.ended', { how: 'done', countOut: 2 }, marks.length + 1] as [EventType, unknown, number]] : []),
+        ];
+        const s = run(...said);
+        expect(s.marks.map((m) => m.mark)).toEqual(marks);
+        expect(['filling', 'open', 'welding', 'between', 'holding', 'done']).toContain(s.phase);
+        expect(s.arcs).toHaveLength(marks.filter((m) => m === 'arc-on').length);
+        for (const a of s.arcs.slice(0, -1)) expect(a.off).not.toBeNull();
+        if (end) expect([s.phase, s.arcs.every((a) => a.off !== null)]).toEqual(['done', true]);
+        expect(run(...said)).toEqual(s);
+        for (const m of nextMarks(s.phase)) expect(markSchema.options).toContain(m);
+      }),
+    );
+  });
+  it('shows what cannot be, and takes it', () => {
+    expect(run(mark('look'), mark('arc-on')).contradictions).toEqual(['The arc was struck with a dam open.']);
+    expect(run(mark('arc-off')).contradictions).toHaveLength(1);
+    expect(run(done, mark('tack', 9)).contradictions).toEqual(['"tack" was marked after the purge had ended.']);
+  });
+  it('forgets a mark taken back and no other', () => {
+    const events = stream(RUN, [
+      start,
+      mark('tack'),
+      mark('arc-on'),
+      ['run.corrected', { corrects: id(602), reason: 'pressed by mistake', body: null }],
+    ]);
+    expect(reduceRun(events)).toMatchObject({ tacks: 1, phase: 'filling', version: 4, arcs: [] });
+  });
+  it('is nothing without a start', () => expect(reduceRun(stream(RUN, [mark('tack')]))).toBeNull());
+});
+
+describe('events of past versions', () => {
+  it('are still read: every type and version ever written has a fixture', () => {
+    const told = new Set(past.map((e) => `${e.type} ${e.version}`));
+    for (const [type, { version }] of Object.entries(eventTypes))
+      for (let v = 1; v <= version; v++) expect(told.has(`${type} ${v}`), `${type} ${v}`).toBe(true);
+    for (const e of past) {
+      expect(eventTypes[e.type as EventType].body.safeParse(e.body).error?.issues ?? [], e.type).toEqual([]);
+      expect(tell(e as unknown as Recorded, house, 'inch', () => 'Somebody').title.length).toBeGreaterThan(2);
+    }
+    expect(reduceWeld(past.filter((e) => e.stream === past[0]?.stream) as unknown as Recorded[], [], house)).not.toBeNull();
+  });
+});

@@ -1,0 +1,15 @@
+/** One private cluster for all database tests; each file makes a database of its own in it. */
+import type { TestProject } from 'vitest/node';
+import { startCluster } from '../scripts/lib/cluster';
+
+declare module 'vitest' {
+  export interface ProvidedContext {
+    databaseUrl: string;
+  }
+}
+
+export default async function setup(project: TestProject): Promise<() => void> {
+  const cluster = await startCluster('test', { fresh: true, settings: ['fsync=off', 'max_connections=120'] });
+  project.provide('databaseUrl', cluster.url);
+  return () => cluster.stop();
+}

@@ -1,0 +1,122 @@
+/** A fresh, migrated database for one test file, with what a weld needs in it. */
+import { v7 as uuid } from 'uuid';
+import { inject } from 'vitest';
+import { append, type Answer, type Who } from '../db/append';
+import { migrate } from '../db/migrate';
+import { addPerson } from '../db/people';
+import { addDevice, shipCriteria } from '../db/registers';
+import { connect, type Sql } from '../db/sql';
+import { addWork } from '../db/work';
+import { startingBody } from '../core/purge';
+import { shipped } from '../core/criteria';
+import { findSize, type Size } from '../core/sizes';
+import type { NewWork } from '../core/jobs';
+import { eventTypes, type BodyOf, type EventType } from '../core/weld';
+
+export type World = { url: string; owner: Sql; sql: Sql; person: string; device: string; key: string; end: () => Promise<void> };
+
+export async function makeWorld(): Promise<World> {
+  const admin = connect(inject('databaseUrl'), { max: 1, role: null });
+  const name = `t_${uuid().replaceAll('-', '')}`;
+  await admin.unsafe(`create database ${name}`);
+  await admin.end();
+  const url = inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
+  const owner = connect(url, { max: 2, role: null });
+  await migrate(owner);
+  await shipCriteria(owner);
+  const sql = connect(url);
+  const person = await addPerson(sql, { name: 'Test Person', stamp: 'T1', role: 'Welder', units: 'metric' });
+  const device = uuid();
+  const key = 'a-key-for-tests-only';
+  await addDevice(owner, { id: device, name: 'Test monitor', place: 'vent', key, resolution: 1, noise: 1.5 });
+  return {
+    url,
+    owner,
+    sql,
+    person,
+    device,
+    key,
+    end: async () => {
+      await sql.end();
+      await owner.end();
+    },
+  };
+}
+
+export const tube = findSize('inch-tube', '2') as Size;
+
+export const work = (over: Partial<NewWork> = {}): NewWork => ({
+  job: 'A job',
+  service: 'test',
+  line: 'A line',
+  spool: 'A-1',
+  firstNumber: 'W-1',
+  count: 1,
+  design: {
+    size: tube,
+    alloyA: '316L',
+    alloyB: '316L',
+    joint: 'square-butt',
+    criterion: { id: 'House-MP', version: 1 },
+    looking: 'from A to B',
+    insideReachable: true,
+  },
+  ...over,
+});
+
+/** Enters welds; returns their ids and the spool. */
+export const enter = async (w: World, over: Partial<NewWork> = {}, clock = Date.now): Promise<{ spool: string; welds: string[] }> => {
+  const given = work(over);
+  return addWork(
+    w.sql,
+    clock,
+    { person: w.person, identified: 'picked' },
+    given,
+    Array.from({ length: given.count }, () => ({ event: uuid(), weld: uuid() })),
+  );
+};
+
+/** Appends one event as the test person. */
+export function say<T extends EventType>(
+  w: World,
+  stream: string,
+  type: T,
+  body: BodyOf<T>,
+  more: { id?: string; seen?: number | null; clock?: () => number; happenedAt?: string; who?: Who } = {},
+): Promise<Answer> {
+  const clock = more.clock ?? Date.now;
+  return append(w.sql, clock, more.who ?? { person: w.person, identified: 'picked' }, {
+    id: more.id ?? uuid(),
+    stream,
+    type,
+    version: eventTypes[type].version,
+    happenedAt: more.happenedAt ?? new Date(clock()).toISOString(),
+    offsetMs: 0,
+    seen: more.seen ?? null,
+    body,
+  });
+}
+
+export const runBody = (w: World, spool: string, welds: string[], over: Partial<BodyOf<'run.started'>> = {}): BodyOf<'run.started'> => ({
+  spool,
+  welds,
+  body: startingBody(tube),
+  rules: shipped[0]?.purge as BodyOf<'run.started'>['rules'],
+  planned: 120,
+  device: { id: w.device, label: 'Test monitor' },
+  place: 'vent',
+  monitorChecked: true,
+  countIn: 2,
+  ...over,
+});
+
+export const allBright: BodyOf<'look.recorded'> = {
+  insideBy: 'borescope',
+  defects: [],
+  insideReachable: true,
+  tints: (['id-bead', 'id-haz', 'od-bead', 'od-haz'] as const).map((zone) => ({
+    zone,
+    arc: { from: 12, to: 12 },
+    grade: { by: 'band', band: 'bright' },
+  })),
+};
