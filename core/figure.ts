@@ -36,13 +36,15 @@ export const figureSchema = z.object({
   source: z.string(),
   inputs: z.array(z.object({ name: z.string(), quantity: quantitySchema.nullable(), value: z.union([z.number(), z.string()]) })),
   note: z.string().default(''),
+  /** what must be seen beside the figure without opening it */
+  caution: z.string().default(''),
 });
 export type Figure = z.infer<typeof figureSchema>;
 
 type Loose = Pick<Figure, 'label' | 'quantity' | 'value' | 'kind' | 'formula' | 'source'> & Partial<Figure>;
 
 /** Fills in what a figure leaves open. */
-export const figure = (f: Loose): Figure => ({ low: null, high: null, inputs: [], note: '', ...f });
+export const figure = (f: Loose): Figure => ({ low: null, high: null, inputs: [], note: '', caution: '', ...f });
 
 /** One named input of a figure. */
 export const input = (name: string, quantity: Quantity | null, value: number | string) => ({ name, quantity, value });

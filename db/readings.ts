@@ -97,6 +97,27 @@ export async function readingsSince(db: Db, device: string, from: number, to: nu
   return rows.map((r) => ({ at: r.at.getTime(), ppm: r.ppm, quality: r.quality })).reverse();
 }
 
+export type KeyedReading = Reading & { key: string };
+
+/**
+ * Readings of a span (ms) that arrived from a time on, oldest first. By arrival and not by their own time, since a
+ * device that was cut off sends its backlog late; who asks again a little earlier than it last heard misses none.
+ */
+export async function readingsArrived(
+  db: Db,
+  device: string,
+  from: number,
+  to: number,
+  since: number,
+  most = 20_000,
+): Promise<KeyedReading[]> {
+  const rows = await db<{ boot: string; seq: number; at: Date; ppm: number; quality: string }[]>`
+    select boot, seq, at, ppm, quality from reading
+    where device = ${device} and at > ${new Date(from)} and at <= ${new Date(to)} and received_at >= ${new Date(since)}
+    order by at desc, seq desc limit ${most}`;
+  return rows.map((r) => ({ key: `${r.boot.slice(-12)}:${r.seq}`, at: r.at.getTime(), ppm: r.ppm, quality: r.quality })).reverse();
+}
+
 /** What a closed run keeps of its readings: how many, and the SHA-256 over them in order. */
 export async function readingsDigest(db: Db, device: string, from: number, to: number): Promise<{ readings: number; sha256: string }> {
   const rows = await db<{ boot: string; seq: number; device_time: Date; raw: number; ppm: number; quality: string }[]>`

@@ -25,7 +25,7 @@ export function startingAmps(wall: number): Figure {
       value: null,
       formula: 'No rule for this wall',
       source: 'By-hand rule holds to 3 mm',
-      note: 'Above 3 mm the joint is opened and filled: take the amps from the WPS.',
+      caution: 'Above 3 mm the joint is opened and filled: take the amps from the WPS.',
     });
   return figure({
     ...base,
@@ -126,5 +126,5 @@ export const highLow = (value: number, wall: number): Figure =>
     formula: 'Misalignment over wall',
     source: '15 % of the wall: ASME BPE and AWS D18.1, from memory; check against your edition',
     inputs: [input('High-low', 'length', value), input('Wall', 'length', wall)],
-    note: value / wall > 0.15 ? 'More than 15 % of the wall: fit again.' : '',
+    caution: value / wall > 0.15 ? 'More than 15 % of the wall: fit again.' : '',
   });

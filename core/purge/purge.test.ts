@@ -67,11 +67,11 @@ describe('the plan of a straight body', () => {
   it('gives no time below 50 ppm, and none that the supply cannot reach', () => {
     const time = (limit: number, supplyPpm = 3) => planStraight(two, body({ supplyPpm }), limit, 'metric').figures[1];
     expect(time(49)?.value).toBeNull();
-    expect(time(49)?.note).toContain('without a reading');
-    expect(time(60, 80)?.note).toContain('Cannot reach');
+    expect(time(49)?.caution).toContain('without a reading');
+    expect(time(60, 80)?.caution).toContain('Cannot reach');
     expect(time(50)?.value).toBeGreaterThan(0);
-    expect(time(50)?.note).toContain('May not reach');
-    expect(time(500)?.note).toBe('');
+    expect(time(50)?.caution).toContain('May not reach');
+    expect(time(500)?.caution).toBe('');
   });
   it('lies between plug flow and fully mixed, whatever the body', () => {
     fc.assert(

@@ -166,7 +166,7 @@ export function planStraight(size: Size, body: Body, limitPpm: number, system: S
     formula: `Volume changes of ${n.toFixed(1)} mixed tanks in series, times volume over flow. Band ${low} to ${high} times.`,
     source: 'Tanks in series (any reactor text); number of tanks and band fitted to a two-dimensional slice, never to a measured purge',
     inputs: [...inputs, input('Tanks', 'count', n)],
-    note: !Number.isFinite(nominal)
+    caution: !Number.isFinite(nominal)
       ? `Cannot reach ${limitPpm} ppm: the supply itself holds ${body.supplyPpm} ppm.`
       : timed
         ? mayNot

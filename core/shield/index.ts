@@ -70,7 +70,7 @@ export function stickOut(n: number, lens: boolean, electrode: number): Figure {
       : 'The smaller of three electrodes and 0.8 of the largest stand-off',
     source: 'Cup rule of docs/physics.md; a judgement',
     inputs: [input('Cup', 'count', n), input('Electrode', 'length', electrode)],
-    note: value === null ? 'A cup this wide wants a lens.' : '',
+    caution: value === null ? 'A cup this wide wants a lens.' : '',
   });
 }
 

@@ -69,7 +69,7 @@ export function tell(e: Recorded, criterion: Criterion, system: System, who: (id
           `Inlet end ${body.inlet.side} ${body.inlet.height}, ${q(body.inlet.bore, 'length')}${body.inlet.diffuser ? ' with diffuser' : ''}; vent end ${body.vent.side} ${body.vent.height}, ${q(body.vent.bore, 'length')}`,
           time?.low != null && time.high !== null
             ? `${time.label}: ${clock(time.low)} to ${clock(time.high)} min (model estimate ${plan.model}, fittings not counted)`
-            : `${time?.label ?? 'Time'}: none given. ${time?.note ?? ''}`,
+            : `${time?.label ?? 'Time'}: none given. ${time?.caution ?? ''}`,
           ...plan.rules.filter((r) => r.level === 'stop').map((r) => `Rule broken: ${r.text}`),
         ],
       };

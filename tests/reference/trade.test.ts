@@ -67,8 +67,8 @@ describe('starting figures (common practice, no source, unless said)', () => {
   });
   it('2 or 3 tacks on small tube, 4 and more above', () => expect([0.0254, 0.0508, 0.1].map((d) => tackCount(d).least)).toEqual([2, 3, 4]));
   it('misalignment to 15 % of the wall (ASME BPE, from memory): 0.25 mm on 1.65 mm', () => {
-    expect(highLow(0.24e-3, 1.65e-3).note).toBe('');
-    expect(highLow(0.26e-3, 1.65e-3).note).toContain('15 %');
+    expect(highLow(0.24e-3, 1.65e-3).caution).toBe('');
+    expect(highLow(0.26e-3, 1.65e-3).caution).toContain('15 %');
   });
   it('gap advice: narrow side first, both schools of rod', () => {
     const gap = { narrow: (3 / 32) * INCH, narrowAt: 12, wide: INCH / 8, wideAt: 6 };

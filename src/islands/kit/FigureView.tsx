@@ -11,52 +11,55 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
   const value = f.value === null ? null : format(f.value, f.quantity, system);
   const range = f.low !== null && f.high !== null && f.low !== f.high;
   return (
-    <details className="group border-b border-base-300">
-      <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1 hover:bg-base-200">
-        <span className="w-44 shrink-0 text-sm leading-tight">{f.label}</span>
-        <span className={`font-figure ${big ? 'text-2xl font-bold' : 'text-base'} ${f.kind === 'typed' ? 'underline' : ''}`}>
-          {range ? (
-            <>
-              {format(f.low as number, f.quantity, system).number}
-              <span className="mx-1 font-sans font-normal">to</span>
-              {format(f.high as number, f.quantity, system).number}
-              <span className="ml-1 text-[0.75em] font-normal">{format(f.high as number, f.quantity, system).unit}</span>
-            </>
-          ) : value ? (
-            <>
-              {value.number}
-              <span className="ml-1 text-[0.75em] font-normal">{value.unit}</span>
-            </>
-          ) : (
-            <span className="font-sans text-base font-normal">none</span>
-          )}
-        </span>
-        {range && f.value !== null && <Band low={f.low as number} value={f.value} high={f.high as number} />}
-        <span className="ml-auto shrink-0 text-xs text-base-content/80">
-          {kinds[f.kind]}{' '}
-          <span aria-hidden className="inline-block group-open:rotate-90">
-            ›
+    <div className="border-b border-base-300">
+      <details className="group">
+        <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1 hover:bg-base-200">
+          <span className="w-44 shrink-0 text-sm leading-tight">{f.label}</span>
+          <span className={`font-figure ${big ? 'text-2xl font-bold' : 'text-base'} ${f.kind === 'typed' ? 'underline' : ''}`}>
+            {range ? (
+              <>
+                {format(f.low as number, f.quantity, system).number}
+                <span className="mx-1 font-sans font-normal">to</span>
+                {format(f.high as number, f.quantity, system).number}
+                <span className="ml-1 text-[0.75em] font-normal">{format(f.high as number, f.quantity, system).unit}</span>
+              </>
+            ) : value ? (
+              <>
+                {value.number}
+                <span className="ml-1 text-[0.75em] font-normal">{value.unit}</span>
+              </>
+            ) : (
+              <span className="font-sans text-base font-normal">none</span>
+            )}
           </span>
-        </span>
-      </summary>
-      <div className="bg-base-200 p-3 text-sm">
-        <p>{f.formula}.</p>
-        {f.inputs.length > 0 && (
-          <p className="mt-1">
-            {f.inputs
-              .map((i) => `${i.name} ${typeof i.value === 'number' && i.quantity ? show(i.value, i.quantity, system) : i.value}`)
-              .join('; ')}
-            .
-          </p>
-        )}
-        {value && range && f.kind === 'model' && (
-          <p className="mt-1">Middle {show(f.value as number, f.quantity, system)}; the ends are P10 and P90.</p>
-        )}
-        <p className="mt-1 text-base-content/80">Source: {f.source}.</p>
-        {f.kind === 'model' && <p className="mt-1 text-base-content/80">Model estimate, unproved here.</p>}
-      </div>
-      {f.note && <p className="pb-2 text-sm">{f.note}</p>}
-    </details>
+          {range && f.value !== null && <Band low={f.low as number} value={f.value} high={f.high as number} />}
+          <span className="ml-auto shrink-0 text-xs text-base-content/80">
+            {kinds[f.kind]}{' '}
+            <span aria-hidden className="inline-block group-open:rotate-90">
+              ›
+            </span>
+          </span>
+        </summary>
+        <div className="bg-base-200 p-3 text-sm">
+          <p>{f.formula}.</p>
+          {f.inputs.length > 0 && (
+            <p className="mt-1">
+              {f.inputs
+                .map((i) => `${i.name} ${typeof i.value === 'number' && i.quantity ? show(i.value, i.quantity, system) : i.value}`)
+                .join('; ')}
+              .
+            </p>
+          )}
+          {value && range && f.kind === 'model' && (
+            <p className="mt-1">Middle {show(f.value as number, f.quantity, system)}; the ends are P10 and P90.</p>
+          )}
+          <p className="mt-1 text-base-content/80">Source: {f.source}.</p>
+          {f.note && <p className="mt-1">{f.note}</p>}
+          {f.kind === 'model' && <p className="mt-1 text-base-content/80">Model estimate, unproved here.</p>}
+        </div>
+      </details>
+      {f.caution && <p className="pb-2 text-sm font-medium">□ {f.caution}</p>}
+    </div>
   );
 }
 

@@ -173,7 +173,12 @@ export function LookStage() {
       <div className="grid grid-cols-2 gap-3">
         <label className="block text-sm font-medium">
           Inside seen
-          <select className="select min-h-12 w-full" value={insideBy} onChange={(e) => setInsideBy(e.target.value as 'direct')}>
+          <select
+            aria-label="Inside seen"
+            className="select min-h-12 w-full"
+            value={insideBy}
+            onChange={(e) => setInsideBy(e.target.value as 'direct')}
+          >
             <option value="direct">directly</option>
             <option value="borescope">by borescope or mirror</option>
             <option value="blind">blind: felt only</option>
@@ -303,7 +308,12 @@ export function LookStage() {
       <div className="flex flex-wrap items-end gap-2">
         <label className="flex flex-col text-sm font-medium">
           Defect
-          <select className="select min-h-12 w-52" value={kind} onChange={(e) => setKind(defectSchema.parse(e.target.value))}>
+          <select
+            aria-label="Defect"
+            className="select min-h-12 w-52"
+            value={kind}
+            onChange={(e) => setKind(defectSchema.parse(e.target.value))}
+          >
             {defectSchema.options.map((d) => (
               <option key={d} value={d}>
                 {defectNames[d]}
@@ -365,6 +375,7 @@ export function LookStage() {
                 <label className="text-sm font-medium">
                   Verdict
                   <select
+                    aria-label="Verdict"
                     className="select min-h-12 w-52"
                     value={chosen || verdict.outcome}
                     onChange={(e) => setChosen(e.target.value as Outcome)}

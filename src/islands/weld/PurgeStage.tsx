@@ -40,25 +40,27 @@ function BodyField({
             ? 'Too large. Check the unit.'
             : '';
   return (
-    <label className="block text-sm font-medium">
-      {label}
-      <input
-        className="input min-h-12 w-full font-figure aria-invalid:border-error"
-        aria-invalid={error !== ''}
-        value={shown}
-        onChange={(e) => {
-          setText(e.target.value);
-          const q = parseQuantity(e.target.value, quantity, system);
-          if (q.ok && (q.value > 0 || quantity === 'oxygen') && q.value <= max) onValue(q.value);
-        }}
-        onBlur={() => error === '' && setText(null)}
-      />
+    <div>
+      <label className="block text-sm font-medium">
+        {label}
+        <input
+          className="input min-h-12 w-full font-figure aria-invalid:border-error"
+          aria-invalid={error !== ''}
+          value={shown}
+          onChange={(e) => {
+            setText(e.target.value);
+            const q = parseQuantity(e.target.value, quantity, system);
+            if (q.ok && (q.value > 0 || quantity === 'oxygen') && q.value <= max) onValue(q.value);
+          }}
+          onBlur={() => error === '' && setText(null)}
+        />
+      </label>
       {error && (
         <span role="alert" className="text-sm font-semibold text-error">
           ■ {error}
         </span>
       )}
-    </label>
+    </div>
   );
 }
 
@@ -147,6 +149,7 @@ export function PurgeStage() {
         {label} at
         <select
           className="select min-h-12 w-full"
+          aria-label={`${label} at`}
           value={`${shown[which].side}-${shown[which].height}`}
           onChange={(e) => {
             const [side, height] = e.target.value.split('-') as ['A' | 'B', 'low' | 'middle' | 'high'];
@@ -173,6 +176,7 @@ export function PurgeStage() {
         Dam {end.slice(-1)} is
         <select
           className="select min-h-12 w-full"
+          aria-label={`Dam ${end.slice(-1)} is`}
           value={shown[end].kind}
           onChange={(e) => change({ ...shown, [end]: { ...shown[end], kind: damSchema.parse(e.target.value) } })}
         >
@@ -195,6 +199,7 @@ export function PurgeStage() {
           Attitude
           <select
             className="select min-h-12 w-full"
+            aria-label={'Attitude'}
             value={String(shown.tilt)}
             onChange={(e) => change({ ...shown, tilt: Number(e.target.value) })}
           >
@@ -225,7 +230,12 @@ export function PurgeStage() {
       <div className="grid grid-cols-2 gap-x-3 md:grid-cols-4">
         <label className="block text-sm font-medium">
           Oxygen measured at
-          <select className="select min-h-12 w-full" value={place} onChange={(e) => setPlace(e.target.value as 'vent')}>
+          <select
+            className="select min-h-12 w-full"
+            aria-label={'Oxygen measured at'}
+            value={place}
+            onChange={(e) => setPlace(e.target.value as 'vent')}
+          >
             <option value="vent">the vent</option>
             <option value="joint">the joint</option>
             <option value="inlet">the inlet</option>

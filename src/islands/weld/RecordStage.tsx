@@ -11,7 +11,7 @@ export function RecordStage() {
   const [out, setOut] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const count = dams(state);
-  const uncounted = state.runs.find((r) => r.ended && r.ended.countOut === null);
+  const uncounted = state.runs.find((r) => r.ended && r.ended.countOut !== r.started.countIn);
 
   const countNow = async () => {
     if (!uncounted?.ended || !uncounted.endedBy) return;
@@ -21,7 +21,11 @@ export function RecordStage() {
       await record({
         stream: uncounted.id,
         type: 'run.corrected',
-        body: { corrects: uncounted.endedBy, reason: 'Dams counted after the purge', body: { ...uncounted.ended, countOut: Number(out) } },
+        body: {
+          corrects: uncounted.endedBy,
+          reason: uncounted.ended.countOut === null ? 'Dams counted after the purge' : 'Dams counted again',
+          body: { ...uncounted.ended, countOut: Number(out) },
+        },
       }),
     );
   };

@@ -1,5 +1,5 @@
 /** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { postPurge } from '../../../core/heat';
 import { gate, STALE_AFTER, type Reading } from '../../../core/purge';
 import { clock, format } from '../../../core/units';
@@ -12,25 +12,40 @@ import { useWeld } from './context';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
-/** Readings of a run, kept up by the live stream. */
+type Keyed = Reading & { key: string };
+/** Asked again this long before the last answer, so that what was being committed then is not missed, ms. */
+const OVERLAP = 10_000;
+
+/** Readings of a run in the order of their time, kept up by the live stream; a late backlog finds its place. */
 export function useReadings(run: string, device: string | null): Reading[] {
-  const [readings, setReadings] = useState<Reading[]>([]);
-  const newest = useRef(0);
+  const [readings, setReadings] = useState<Keyed[]>([]);
   useEffect(() => {
     if (!device) return;
     let gone = false;
     let busy = false;
+    let again = false;
+    let heard = 0;
+    const had = new Map<string, Keyed>();
     const fetchMore = async () => {
-      if (busy) return;
+      if (busy) return void (again = true);
       busy = true;
-      const sent = await request<{ readings: Reading[]; now: number }>('GET', `/api/runs/${run}/readings?after=${newest.current}`);
+      const sent = await request<{ readings: Keyed[]; now: number }>(
+        'GET',
+        `/api/runs/${run}/readings?since=${Math.max(0, heard - OVERLAP)}`,
+      );
       busy = false;
-      if (gone || !sent.ok) return;
-      heardTime(sent.value.now);
-      const more = sent.value.readings;
-      if (more.length === 0) return;
-      newest.current = more.at(-1)?.at ?? newest.current;
-      setReadings((had) => [...had, ...more].slice(-4000));
+      if (gone) return;
+      if (sent.ok) {
+        heardTime(sent.value.now);
+        heard = sent.value.now;
+        const before = had.size;
+        for (const r of sent.value.readings) had.set(r.key, r);
+        if (had.size > before) setReadings([...had.values()].sort((a, b) => a.at - b.at));
+      }
+      if (again) {
+        again = false;
+        void fetchMore();
+      }
     };
     void fetchMore();
     const stop = listen(

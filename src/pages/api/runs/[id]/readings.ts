@@ -2,18 +2,20 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { now } from '../../../../../db/clock';
 import { runState } from '../../../../../db/events';
-import { readingsSince } from '../../../../../db/readings';
+import { readingsArrived } from '../../../../../db/readings';
 import { error, json } from '../../../../server/answer';
 import { db } from '../../../../server/db';
 
-/** The oxygen readings of a run after a time (ms), oldest first. */
+/** The oxygen readings of a run that arrived since a server time (ms), oldest first. */
 export const GET: APIRoute = async ({ params, url }) => {
   const id = z.uuid().safeParse(params.id);
   const run = id.success ? await runState(db(), id.data) : null;
   if (!run) return error(404, 'There is no such purge.');
-  const after = Number(url.searchParams.get('after') ?? 0);
+  const since = Number(url.searchParams.get('since') ?? 0);
   const device = run.started.device?.id;
-  const to = run.endedAt ?? now();
-  const readings = device ? await readingsSince(db(), device, Math.max(run.startedAt, Number.isFinite(after) ? after : 0), to) : [];
-  return json({ readings, now: now() });
+  const at = now();
+  const readings = device
+    ? await readingsArrived(db(), device, run.startedAt, run.endedAt ?? at + 5000, Number.isFinite(since) ? since : 0)
+    : [];
+  return json({ readings, now: at });
 };

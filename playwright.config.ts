@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+import { CONTROL, FIRST } from './tests/e2e/ports';
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results',
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  use: {
+    baseURL: FIRST,
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node --import tsx tests/e2e/server.ts',
+    url: `${CONTROL}/ready`,
+    timeout: 90_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
+  },
+});

@@ -1,0 +1,128 @@
+/** The Board and the run as a tablet and a desk, by day and in a dark bay; accessibility; clearing the demo away. */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { be, checkGas, due, enterWork, field, fitUp, press, setUp, watch } from './hands';
+
+const wide = async (page: Page) => page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
+
+test('the Board follows what happens elsewhere, and shows the running purge as a counter', async ({ page, context }) => {
+  const wrongs = watch(page);
+  await page.goto('/');
+  await be(page, /Odile Marrow/);
+  await page.goto('/');
+  const card = page.getByRole('link', { name: /OB-115.*(Filling|At the limit)/s });
+  await expect(card).toContainText(/\d+:\d\d/);
+  await expect(card).toContainText(/(ppm|%)/);
+  const elsewhere = await context.newPage();
+  await enterWork(elsewhere, { job: 'Board job', spool: 'B-1' });
+  const row = page.getByRole('link', { name: /Q-7.*Fit-up.*B-1/s });
+  await expect(row).toBeVisible();
+  await fitUp(elsewhere);
+  await expect(page.getByRole('link', { name: /Q-7.*Gas check.*B-1/s })).toBeVisible();
+  await page.getByRole('button', { name: /^Gas / }).click();
+  await expect(page.getByRole('link', { name: /OB-116/ })).toBeHidden();
+  expect(wrongs).toEqual([]);
+});
+
+test('one event-stream connection serves all tabs of a browser', async ({ context }) => {
+  let streams = 0;
+  context.on('request', (r) => r.url().endsWith('/api/live') && streams++);
+  const [a, b] = [await context.newPage(), await context.newPage()];
+  await a.goto('/');
+  await b.goto('/');
+  await be(a, /Odile Marrow/);
+  await a.waitForTimeout(1500);
+  const before = streams;
+  const c = await context.newPage();
+  await c.goto('/');
+  await c.waitForTimeout(1500);
+  expect(streams).toBe(before);
+});
+
+test('a tablet in portrait: the Board and a run fit, targets are large enough', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 834, height: 1112 }, hasTouch: true });
+  const page = await context.newPage();
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await page.goto('/');
+  expect(await wide(page)).toBe(true);
+  await enterWork(page, { job: 'Tablet job', spool: 'T-1' });
+  await fitUp(page);
+  await checkGas(page, 'None: by the clock');
+  await setUp(page);
+  await press(page, 'Start the purge');
+  await expect(page.getByTestId('big')).toBeVisible();
+  expect(await wide(page)).toBe(true);
+  for (const name of ['Arc on', 'Tack', 'Open to look']) {
+    const box = await page.getByRole('button', { name, exact: true }).boundingBox();
+    expect(Math.min(box?.height ?? 0, box?.width ?? 0)).toBeGreaterThanOrEqual(48);
+  }
+  await context.close();
+});
+
+test('without a monitor, where the criterion allows it, the clock decides and the record says so', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await enterWork(page, { job: 'Clock job', spool: 'C-1', criterion: 'PIPE-clean' });
+  await fitUp(page);
+  await checkGas(page, 'None: by the clock');
+  await setUp(page);
+  await press(page, 'Start the purge');
+  await expect(page.getByText('Filling, by the clock.')).toBeVisible();
+  await press(page, 'Arc on');
+  await expect(page.locator('[data-stage="purge"]')).toContainText('by clock, oxygen not measured, before ready');
+});
+
+for (const theme of ['day', 'bay'] as const)
+  test(`no accessibility violations, by ${theme}`, async ({ page }) => {
+    test.setTimeout(180_000);
+    const wrongs = watch(page);
+    await page.goto('/');
+    await be(page, /Rufus Pell/);
+    if (theme === 'bay') await press(page, 'Dark bay');
+    const look = await page.getByRole('link', { name: /HR-605/ }).getAttribute('href');
+    const clean = await page.getByRole('link', { name: /OB-113/ }).getAttribute('href');
+    for (const path of ['/', '/work/new', '/registers', '/criteria', '/people', look ?? '', clean ?? '', `${look}/record`]) {
+      await page.goto(path);
+      await page.waitForTimeout(400);
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(
+        violations.map(
+          (v) =>
+            `${path} ${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+    }
+    expect(wrongs).toEqual([]);
+  });
+
+test("people and registers take what is one's own; the demo is cleared away and the own stays", async ({ page }) => {
+  await page.goto('/people');
+  await field(page, 'Name').fill('Own Person');
+  await press(page, 'Add');
+  await expect(page.getByText('Enter the stamp put beside the weld.')).toBeVisible();
+  await field(page, 'Stamp').fill('OP');
+  await press(page, 'Add');
+  await expect(page.getByRole('cell', { name: 'Own Person' })).toBeVisible();
+  await be(page, /Own Person/);
+  await page.goto('/registers');
+  await field(page, 'Number').fill('OWN-H1');
+  await press(page, 'Add');
+  await expect(page.getByText('OWN-H1')).toBeVisible();
+  await field(page, 'Number').fill('OWN-H1');
+  await press(page, 'Add');
+  await expect(page.getByText('OWN-H1 is on the list already.')).toBeVisible();
+  await enterWork(page, { job: 'Kept job', spool: 'K-1' });
+  await expect(due(page, 'fitup')).toBeVisible();
+  await page.goto('/');
+  await press(page, 'Clear the demo away');
+  await press(page, 'Clear the demo away');
+  await expect(page.getByText('Kept job')).toBeVisible();
+  await expect(page.getByText('Lowmarsh Oat Works')).toBeHidden();
+  await page.goto('/registers');
+  await expect(page.getByText('OWN-H1')).toBeVisible();
+  await expect(page.getByText('DEMO-H1041')).toBeHidden();
+});

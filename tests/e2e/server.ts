@@ -1,0 +1,98 @@
+/**
+ * The system under test: a cluster of its own behind a proxy, two application processes, two simulated
+ * monitors, the demo data, and a control port that kills and cuts.
+ */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { createServer } from 'node:http';
+import { readFileSync, rmSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { connect } from '../../db/sql';
+import { migrate } from '../../db/migrate';
+import { startCluster } from '../../scripts/lib/cluster';
+import { prepare, type StandIn } from '../../scripts/lib/prepare';
+import { ports, FIRST } from './ports';
+import { proxyTo } from './proxy';
+
+const root = resolve(import.meta.dirname, '../..');
+const cluster = await startCluster('e2e', { fresh: true, settings: ['fsync=off'] });
+const proxy = await proxyTo(cluster.port);
+const url = cluster.url.replace(`:${cluster.port}/`, `:${proxy.port}/`);
+const sql = connect(cluster.url, { role: null, max: 2 });
+await migrate(sql);
+const keyFile = join(root, '.data/e2e-devices.json');
+rmSync(keyFile, { force: true });
+const monitors = await prepare(sql, { demo: true, keyFile });
+
+const children = new Map<string, ChildProcess>();
+let ending = false;
+
+function run(name: string, script: string, env: Record<string, string>): Promise<void> {
+  const child = spawn(process.execPath, ['--import', 'tsx', script], {
+    cwd: root,
+    env: { ...process.env, SENTREL_TEST: '1', NODE_ENV: 'production', ...env },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
+  children.set(name, child);
+  return new Promise((ready) => child.once('message', () => ready()));
+}
+const app = (name: 'first' | 'second') => run(name, 'src/server/http.ts', { DATABASE_URL: url, PORT: String(ports[name]) });
+const device = (m: StandIn | undefined, port: number, state: string) =>
+  run(`device ${port}`, 'devices/oxygen-monitor/main.ts', {
+    SENTREL_URL: FIRST,
+    DEVICE_ID: m?.id ?? '',
+    DEVICE_KEY: m?.key ?? '',
+    DEVICE_NAME: m?.name ?? '',
+    DEVICE_STATE: state,
+    CONTROL_PORT: String(port),
+  });
+
+await Promise.all([app('first'), app('second')]);
+await Promise.all([device(monitors[0], ports.bay1, 'on'), device(monitors[1], ports.bay2, 'open')]);
+
+const gone = (child: ChildProcess) =>
+  child.exitCode !== null || child.signalCode !== null ? Promise.resolve() : new Promise<void>((r) => child.once('exit', () => r()));
+
+const control = createServer((req, res) => {
+  void (async () => {
+    const done = (body: unknown = 'ok') => res.end(JSON.stringify(body));
+    switch (req.url) {
+      case '/ready':
+        return done();
+      case '/devices':
+        return done(JSON.parse(readFileSync(keyFile, 'utf8')));
+      case '/kill-first': {
+        // As when the power goes: no goodbye.
+        const child = children.get('first');
+        if (child) {
+          child.kill('SIGKILL');
+          await gone(child);
+        }
+        await app('first');
+        return done();
+      }
+      case '/cut':
+        proxy.cut();
+        return done();
+      case '/mend':
+        proxy.mend();
+        return done();
+      default:
+        res.statusCode = 404;
+        return done('no such thing');
+    }
+  })();
+}).listen(ports.control, '127.0.0.1');
+
+async function end(): Promise<void> {
+  if (ending) return;
+  ending = true;
+  control.close();
+  for (const child of children.values()) child.kill('SIGTERM');
+  await Promise.all([...children.values()].map(gone));
+  await sql.end({ timeout: 2 });
+  proxy.close();
+  cluster.stop();
+  process.exit(0);
+}
+process.on('SIGTERM', () => void end());
+process.on('SIGINT', () => void end());
