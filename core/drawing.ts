@@ -12,7 +12,7 @@ export const atHour = (cx: number, cy: number, r: number, hour: number): Point =
 export function hourOf(cx: number, cy: number, p: Point): number {
   const a = Math.atan2(p.x - cx, cy - p.y);
   const h = ((a / (2 * Math.PI)) * 12 + 12) % 12;
-  return h === 0 ? 12 : h;
+  return h < 1e-9 ? 12 : h;
 }
 
 const n = (x: number): string => x.toFixed(2);

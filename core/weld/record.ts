@@ -57,7 +57,7 @@ type Parts = Pick<WeldRecordFile, 'weld' | 'criterion' | 'people' | 'exportedAt'
 
 /** Puts the record together for export. */
 export function recordFile({ events, runEvents, ...rest }: Parts): WeldRecordFile {
-  const plain = (list: readonly Recorded[]) => list.map((e) => ({ ...e, body: e.body as Record<string, unknown> }));
+  const plain = (list: readonly Recorded[]) => list.map((e) => ({ ...e, body: e.body }));
   const streams = [events, ...Object.values(runEvents)];
   return {
     format: RECORD_FORMAT,

@@ -111,7 +111,7 @@ export function PurgeStage() {
             error: 'The set-up is out of range.',
             reasons: valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
             status: 422,
-          } as Refusal)) ??
+          })) ??
       (countIn === null
         ? { error: 'Count the dams, tape and diffusers that go in: the same must come out.', reasons: [], status: 422 }
         : null) ??

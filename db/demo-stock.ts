@@ -1,0 +1,50 @@
+/** What the demo has on its shelves: invented heats, WPSs, gas lots, tools and products, all marked DEMO. */
+import type { NewRegisterItem } from '../core/registers';
+
+export type Named = { id: string; label: string };
+export type Stock = Record<
+  | 'tubeA'
+  | 'tubeB'
+  | 'fitting'
+  | 'rod'
+  | 'pipe'
+  | 'pipeB'
+  | 'tiA'
+  | 'tiB'
+  | 'wpsTube'
+  | 'wpsPipe'
+  | 'wpsTi'
+  | 'argon'
+  | 'argon2'
+  | 'brush'
+  | 'tiBrush'
+  | 'pad'
+  | 'steelBrush'
+  | 'citric'
+  | 'paste'
+  | 'wash',
+  Named
+>;
+
+export const stock: Record<keyof Stock, NewRegisterItem> = {
+  tubeA: { kind: 'heat', label: 'DEMO-H1041', body: { alloy: '316L', what: 'tube', sulphur: 0.009 } },
+  tubeB: { kind: 'heat', label: 'DEMO-H1042', body: { alloy: '316L', what: 'tube', sulphur: 0.012 } },
+  fitting: { kind: 'heat', label: 'DEMO-F0330', body: { alloy: '304L', what: 'fitting', sulphur: 0.006 } },
+  rod: { kind: 'heat', label: 'DEMO-R0087', body: { alloy: '316L', what: 'filler', sulphur: null } },
+  pipe: { kind: 'heat', label: 'DEMO-P2206', body: { alloy: '316L', what: 'tube', sulphur: null } },
+  pipeB: { kind: 'heat', label: 'DEMO-P2207', body: { alloy: '316L', what: 'tube', sulphur: null } },
+  tiA: { kind: 'heat', label: 'DEMO-T0511', body: { alloy: 'Ti-2', what: 'tube', sulphur: null } },
+  tiB: { kind: 'heat', label: 'DEMO-T0512', body: { alloy: 'Ti-2', what: 'tube', sulphur: null } },
+  wpsTube: { kind: 'wps', label: 'DEMO-WPS-T1', body: { revision: '3', amps: [30, 75], about: 'Hygienic tube to 2.1 mm, no filler' } },
+  wpsPipe: { kind: 'wps', label: 'DEMO-WPS-P4', body: { revision: '1', amps: [70, 140], about: 'Schedule 10S pipe, open root' } },
+  wpsTi: { kind: 'wps', label: 'DEMO-WPS-Ti2', body: { revision: '0', amps: [40, 110], about: 'Titanium Gr 2, trailing shield' } },
+  argon: { kind: 'gas', label: 'DEMO-AR-7781', body: { gas: 'argon', lot: '7781', grade: '5.0', supplyPpm: 2, use: 'both' } },
+  argon2: { kind: 'gas', label: 'DEMO-AR-7804', body: { gas: 'argon', lot: '7804', grade: '4.8', supplyPpm: 3, use: 'both' } },
+  brush: { kind: 'tool', label: 'Brush S-2', body: { what: 'Hand brush', metal: 'stainless', grit: null } },
+  tiBrush: { kind: 'tool', label: 'Brush T-1', body: { what: 'Hand brush', metal: 'titanium', grit: null } },
+  pad: { kind: 'tool', label: 'Pad S-5', body: { what: 'Non-woven pad', metal: 'stainless', grit: 180 } },
+  steelBrush: { kind: 'tool', label: 'Brush C-9', body: { what: 'Hand brush', metal: 'carbon-steel', grit: null } },
+  citric: { kind: 'product', label: 'DEMO citric bath', body: { kind: 'citric', lot: 'C-118', dwellSeconds: 1200, hydrofluoric: false } },
+  paste: { kind: 'product', label: 'DEMO pickling paste', body: { kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true } },
+  wash: { kind: 'product', label: 'DEMO neutraliser', body: { kind: 'neutraliser', lot: 'N-7', dwellSeconds: null, hydrofluoric: false } },
+};
