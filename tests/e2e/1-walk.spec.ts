@@ -218,7 +218,10 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     for (const line of ['Fit-up', 'Purge planned', 'Arc on', 'Verdict: clean, then accept', 'Rinsed and tested', 'Record closed, unsigned'])
       await expect(page.getByText(line, { exact: true })).toBeVisible();
     await expect(page.getByText('(taken back)')).toBeVisible();
-    const titles = await page.locator('ol > li p.font-semibold').allTextContents().then((all) => all.map((t) => t.trim()));
+    const titles = await page
+      .locator('ol > li p.font-semibold')
+      .allTextContents()
+      .then((all) => all.map((t) => t.trim()));
     expect(titles.findIndex((t) => t.startsWith('Fit-up'))).toBeLessThan(titles.findIndex((t) => t.startsWith('Purge started')));
 
     const file: unknown = await (await request.get(`/api/records/${id}`)).json();

@@ -107,11 +107,11 @@ export function PurgeStage() {
     const no =
       (valid.success
         ? null
-        : ({
+        : {
             error: 'The set-up is out of range.',
             reasons: valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
             status: 422,
-          })) ??
+          }) ??
       (countIn === null
         ? { error: 'Count the dams, tape and diffusers that go in: the same must come out.', reasons: [], status: 422 }
         : null) ??
