@@ -67,9 +67,11 @@ export function RunPanel({ run }: { run: RunState }) {
   const { rules, device, planned, place, monitorChecked } = run.started;
   const readings = useReadings(run.id, device?.id ?? null);
   const [, tick] = useState(0);
+  const [mounted, setMounted] = useState(false);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [countOut, setCountOut] = useState('');
   useEffect(() => {
+    setMounted(true);
     const t = setInterval(() => tick((n) => n + 1), 250);
     return () => clearInterval(t);
   }, []);
@@ -191,9 +193,14 @@ export function RunPanel({ run }: { run: RunState }) {
           □ {c}
         </p>
       ))}
-      <Suspense fallback={<div className="h-36 bg-base-200" />}>
-        <OxygenChart readings={readings} limit={welding ? rules.weldPpm : rules.startPpm} marks={run.marks} from={run.startedAt} />
-      </Suspense>
+      {/* Not on the server: React would stream it by an inline script, which the content security policy forbids. */}
+      {mounted ? (
+        <Suspense fallback={<div className="h-36 bg-base-200" />}>
+          <OxygenChart readings={readings} limit={welding ? rules.weldPpm : rules.startPpm} marks={run.marks} from={run.startedAt} />
+        </Suspense>
+      ) : (
+        <div className="h-36 bg-base-200" />
+      )}
       <details className="text-sm">
         <summary className="min-h-11 cursor-pointer list-none py-2">
           {run.marks.length} {run.marks.length === 1 ? 'mark' : 'marks'}, {run.tacks} tacked ›
