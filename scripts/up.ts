@@ -8,7 +8,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { connect } from '../db/sql';
 import { migrate } from '../db/migrate';
-import { prepare } from './lib/prepare';
+import { prepare, runningSince } from './lib/prepare';
 import { freePort, startCluster, type Cluster } from './lib/cluster';
 
 const root = resolve(import.meta.dirname, '..');
@@ -105,6 +105,8 @@ try {
   const sql = connect(url, { role: null });
   await migrate(sql);
   const monitors = await prepare(sql, { demo: !values['no-demo'], keyFile: join(root, '.data/devices.json') });
+  const running = monitors[0] && (await runningSince(sql, monitors[0].id));
+  const warm = running ? Math.round((Date.now() - running) / 1000) : 0;
   await sql.end();
 
   await child('the application', 'src/server/http.ts', { DATABASE_URL: url, PORT: String(port), NODE_ENV: 'production' });
@@ -116,6 +118,7 @@ try {
       DEVICE_KEY: monitor.key,
       DEVICE_NAME: monitor.name,
       CONTROL_PORT: String(control),
+      DEVICE_WARM: String(i === 0 ? warm : 0),
       DEVICE_STATE: i === 0 && !values['no-demo'] ? 'on' : 'open',
     });
     say(`${monitor.name} (simulated): http://127.0.0.1:${control}`);

@@ -26,7 +26,9 @@ let seq = 0;
 /** The device has no clock of its own: it takes the server's from each answer. */
 let ahead = 0;
 const clock = () => Date.now() + ahead;
-let lastStep = clock();
+/** Seconds it has been running before this process: their readings are its backlog. */
+const warm = Math.min(900, Math.max(0, Number(process.env['DEVICE_WARM'] ?? 0) || 0));
+let lastStep = clock() - warm * 1000;
 const queue: DeviceReading[] = [];
 let status = 'starting';
 let last: DeviceReading | null = null;

@@ -33,3 +33,9 @@ export async function prepare(
   if (demo && !any) await seedDemo(sql, at, made[0] as StandIn);
   return made;
 }
+
+/** When the purge that this monitor measures was started, ms; null when there is none. */
+export async function runningSince(sql: Sql, device: string): Promise<number | null> {
+  const [run] = await sql<{ started_at: Date }[]>`select started_at from run where device = ${device} and ended_at is null`;
+  return run?.started_at.getTime() ?? null;
+}

@@ -132,6 +132,7 @@ export default function NewWork({ criteria, jobs, system }: Props) {
                   rules={required}
                 />
                 <TextField
+                  className={v.series === 'pipe' ? '' : 'col-span-2'}
                   name="size"
                   label="Size"
                   list={series.success ? [...new Set(sizesOf(series.data).map((s) => s.nominal))] : []}
@@ -150,10 +151,8 @@ export default function NewWork({ criteria, jobs, system }: Props) {
                       : 'such as 2, 1-1/2, 50'
                   }
                 />
-                {v.series === 'pipe' ? (
+                {v.series === 'pipe' && (
                   <PickField name="schedule" label="Schedule" options={schedules.map((s) => ({ value: s, label: s }))} />
-                ) : (
-                  <span />
                 )}
                 <PickField
                   name="alloyA"

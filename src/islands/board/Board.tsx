@@ -106,9 +106,12 @@ export default function Board({ board: first, demo, somebody }: Props) {
                 .filter((w) => w.job === job)
                 .map((w) => (
                   <li key={w.id} className="border-b border-base-300">
-                    <a href={`/welds/${w.id}`} className="flex min-h-14 flex-wrap items-center gap-x-4 px-2 hover:bg-base-200">
-                      <span className="w-20 font-figure text-lg font-bold">{w.number}</span>
-                      <span className="w-48 text-lg font-semibold">{w.summary.waits}</span>
+                    <a
+                      href={`/welds/${w.id}`}
+                      className="flex min-h-14 flex-wrap items-center gap-x-4 md:flex-nowrap px-2 hover:bg-base-200"
+                    >
+                      <span className="w-20 shrink-0 font-figure text-lg font-bold">{w.number}</span>
+                      <span className="w-40 shrink-0 text-lg font-semibold lg:w-48">{w.summary.waits}</span>
                       <span className="hidden grow text-sm text-base-content/80 sm:inline">
                         {w.line}, {w.spool}; {sizeName(w.summary.design.size)}, {w.summary.design.alloyA}
                       </span>

@@ -22,7 +22,12 @@ type Props = {
 export function Thumbnail({ summary: s }: Props) {
   return (
     <span className="flex items-center gap-1">
-      <SideView body={s.body ?? startingBody(s.design.size)} system="metric" mini className={`h-11 w-52 ${s.body ? '' : 'opacity-40'}`} />
+      <SideView
+        body={s.body ?? startingBody(s.design.size)}
+        system="metric"
+        mini
+        className={`h-11 w-28 lg:w-52 ${s.body ? '' : 'opacity-40'}`}
+      />
       <PlanView size={s.design.size} cup={s.cup} welded={s.welded} mini className="h-12 w-12" />
       <EndView film={filmsOf(s.design.alloyA)} gap={s.gap} tints={s.tints} welded={s.welded} mini className="h-13 w-13" />
     </span>

@@ -4,6 +4,8 @@ import { postPurge } from '../../../core/heat';
 import { gate, STALE_AFTER, type Reading } from '../../../core/purge';
 import { clock, format } from '../../../core/units';
 import { markNames, nextMarks, type MarkName, type RunState } from '../../../core/weld';
+import { Beside } from '../kit/Beside';
+import { Figures } from '../kit/FigureView';
 import { HoldButton } from '../kit/HoldButton';
 import { RefusalNote } from '../kit/notes';
 import { listen } from '../live';
@@ -180,13 +182,19 @@ export function RunPanel({ run }: { run: RunState }) {
           <button
             key={m}
             type="button"
-            className={`btn min-h-14 grow text-lg ${i === 0 ? 'btn-primary' : ''}`}
+            className={`btn min-h-14 grow text-lg ${i === 0 && (m !== 'arc-on' || g.ready || run.phase === 'between') ? 'btn-primary' : ''}`}
             onClick={() => void mark(m)}
           >
             {markNames[m]}
           </button>
         ))}
       </div>
+      {state.plan && (
+        <Beside>
+          <p className="mt-2 text-sm font-semibold">As planned</p>
+          <Figures figures={state.plan.plan.figures} system={system} big={1} />
+        </Beside>
+      )}
       <RefusalNote refusal={refusal} />
       {run.contradictions.map((c) => (
         <p key={c} className="text-sm font-semibold">

@@ -1,0 +1,126 @@
+/**
+ * npm run pictures: takes the pictures of docs/screenshots from a freshly started demo (scripts/start --fresh).
+ * Walks weld OB-116 on the way.
+ */
+import { chromium, type Page } from '@playwright/test';
+import { join, resolve } from 'node:path';
+
+const base = process.env['SENTREL_URL'] ?? 'http://127.0.0.1:4321';
+const monitor = process.env['MONITOR_URL'] ?? 'http://127.0.0.1:4323';
+const folder = join(resolve(import.meta.dirname, '..'), 'docs/screenshots');
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+const desk = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+const page = await desk.newPage();
+
+const settle = (p: Page = page) => p.waitForTimeout(1500);
+const shot = async (name: string, p: Page = page) => {
+  await p.mouse.move(2, 2);
+  await settle(p);
+  await p.screenshot({ path: join(folder, `${name}.png`) });
+};
+const field = (label: string) => page.getByLabel(label, { exact: true });
+const press = async (name: string) => {
+  await page.getByRole('button', { name, exact: true }).click();
+  await settle();
+};
+const knob = (settings: object) =>
+  fetch(`${monitor}/set`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(settings) });
+
+await page.goto(base);
+await settle();
+await field('Who I am').selectOption({ label: 'Bram Tarn (W4)' });
+await settle();
+await page.goto(base);
+await settle();
+await shot('board');
+const running = (await page.getByRole('link', { name: /OB-115.*gas on/s }).getAttribute('href')) ?? '/';
+const weld = (await page.getByRole('link', { name: /OB-116/ }).getAttribute('href')) ?? '/';
+for (const [name, path] of [
+  ['work', '/work/new'],
+  ['registers', '/registers'],
+  ['criteria', '/criteria'],
+] as const) {
+  await page.goto(base + path);
+  await shot(name);
+}
+
+await page.goto(base + running);
+await page.getByRole('button', { name: 'Dark bay' }).click();
+await shot('run-bay');
+const tablet = await browser.newContext({ viewport: { width: 834, height: 1112 }, storageState: await desk.storageState() });
+const slate = await tablet.newPage();
+await slate.goto(base);
+await shot('tablet-board', slate);
+await slate.goto(base + running);
+await shot('tablet-run', slate);
+await page.getByRole('button', { name: 'Day' }).click();
+
+await knob({ state: 'open', fresh: true, speed: 12 });
+await page.goto(base + weld);
+await settle();
+await field('Narrowest gap').fill('1/64');
+await field('Widest gap').fill('1/32');
+await field('Widest at').selectOption('5');
+await field('High-low').fill('0.008');
+await field('Heat, end A').selectOption({ label: 'DEMO-H1041' });
+await field('Heat, end B').selectOption({ label: 'DEMO-H1042' });
+await field('WPS').selectOption({ label: 'DEMO-WPS-T1 rev 3' });
+await shot('fitup');
+await press('Record the fit-up');
+await field('Purge gas').selectOption({ index: 1 });
+await field('Torch gas').selectOption({ index: 1 });
+await field('Oxygen monitor').selectOption({ label: 'Monitor bay 2' });
+await field('Reads in air').fill('20.8 %');
+await field('Reads in bottle gas').fill('4');
+await press('Record the gas');
+await shot('setup');
+await press('Record the set-up');
+await field('Vent at').selectOption('B-low');
+await shot('purge');
+await field('Vent at').selectOption('B-high');
+await press('Start the purge');
+await knob({ state: 'on' });
+await page.waitForTimeout(20_000);
+await press('Tack');
+await page.locator('[data-ready="true"]').waitFor({ timeout: 120_000 });
+await shot('run');
+await press('Arc on');
+await page.waitForTimeout(8000);
+await press('Arc off');
+await press('Hold');
+await page.getByLabel(/Dams and tape out/).fill('2');
+await page.getByRole('button', { name: 'Done, hold to press' }).hover();
+await page.mouse.down();
+await page.waitForTimeout(1200);
+await page.mouse.up();
+await settle();
+await press('All bright');
+await page.getByRole('radio', { name: 'Inside, HAZ' }).click();
+await field('Arc from').selectOption('4');
+await field('Arc to').selectOption('8');
+await page.getByRole('button', { name: 'Light straw' }).click();
+await page.getByRole('radio', { name: 'Outside, HAZ' }).click();
+await field('Arc from').selectOption('10');
+await field('Arc to').selectOption('2');
+await page.getByRole('button', { name: 'Gold' }).click();
+await shot('look');
+await press('Record the look');
+await press('Give the verdict');
+await field('Metal, measured').fill('85 °F');
+await field('Tool and its mark').selectOption({ label: 'Brush C-9, carbon-steel' });
+await shot('clean');
+await field('Tool and its mark').selectOption({ label: 'Pad S-5, stainless, grit 180' });
+await press('Record the cleaning');
+await field('Product and lot').selectOption({ index: 1 });
+await page.getByLabel(/^Strength/).fill('6');
+await field('Bath temperature').fill('40 °C');
+await field('Dwell').fill('20 min');
+await press('Start the dwell');
+await shot('passivate');
+await page.goto(`${base}${weld}/record`);
+await shot('record');
+await browser.close();
