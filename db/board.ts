@@ -1,33 +1,9 @@
 /** What is going on now: the welds of all jobs that are not done, and the purges that run. */
-import type { RunSummary, WeldSummary } from './summary';
+import type { BoardData, BoardRun, BoardWeld } from '../core/weld';
 import type { Db } from './sql';
 
-export type BoardWeld = {
-  id: string;
-  number: string;
-  spoolId: string;
-  spool: string;
-  line: string;
-  job: string;
-  due: string;
-  summary: WeldSummary;
-  updatedAt: string;
-};
-export type BoardRun = {
-  id: string;
-  spool: string;
-  job: string;
-  summary: RunSummary;
-  version: number;
-  numbers: string[];
-  lastPpm: number | null;
-  lastAt: number | null;
-  lastQuality: string | null;
-};
-export type Board = { welds: BoardWeld[]; runs: BoardRun[]; done: number; now: number };
-
 /** @param at server time, ms */
-export async function board(db: Db, at: number): Promise<Board> {
+export async function board(db: Db, at: number): Promise<BoardData> {
   const welds = await db<(Omit<BoardWeld, 'updatedAt'> & { updatedAt: Date })[]>`
     select w.id, w.number, s.id as "spoolId", s.number as spool, l.name as line, j.name as job, w.due, w.summary, w.updated_at as "updatedAt"
     from weld w join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job

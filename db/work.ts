@@ -1,6 +1,6 @@
 /** Jobs, lines, spools and the welds on them; clearing the demo away. */
 import { v7 as uuid } from 'uuid';
-import { weldNumbers, type NewWork } from '../core/jobs';
+import { weldNumbers, type NewWork, type WeldPlace } from '../core/jobs';
 import { append, type Answer, type Who } from './append';
 import type { Clock } from './clock';
 import type { Db, Sql } from './sql';
@@ -54,18 +54,6 @@ export async function addWork(
   }
   return { spool, welds, refused };
 }
-
-export type WeldPlace = {
-  id: string;
-  number: string;
-  spool: string;
-  spoolNumber: string;
-  line: string;
-  job: string;
-  jobId: string;
-  service: string;
-  demo: boolean;
-};
 
 export async function placeOf(db: Db, weld: string): Promise<WeldPlace | null> {
   const [row] = await db<WeldPlace[]>`

@@ -41,3 +41,16 @@ export function weldNumbers(first: string, count: number): string[] {
   const [, stem = '', digits = '1'] = m;
   return Array.from({ length: count }, (_, i) => stem + String(Number(digits) + i).padStart(digits.length, '0'));
 }
+
+/** Where a weld belongs, in names. */
+export type WeldPlace = {
+  id: string;
+  number: string;
+  spool: string;
+  spoolNumber: string;
+  line: string;
+  job: string;
+  jobId: string;
+  service: string;
+  demo: boolean;
+};

@@ -12,6 +12,8 @@ import { concavePressure, holeArea, orificePressure, ventFor } from './pressure'
 
 /** Below this no time is given without a reading: leaks nobody knows decide there. */
 export const LOWEST_TIMED_PPM = 50;
+/** Rules that, broken, leave the model without an answer. */
+const UNTIMED = new Set(['vent-height', 'bypass']);
 const DIFFUSION = 1.9e-5; // m²/s, oxygen in argon at 20 °C, from memory, +-10 %
 
 /** Least distance from the joint, m. Common practice, no source: 15 mm for a heat-resistant bung welded by hand, never under 10; more for what melts. */
@@ -147,7 +149,10 @@ export function planStraight(size: Size, body: Body, limitPpm: number, system: S
   const [low, high] = bandOf(body);
   const pressure = orificePressure(body.flow, holeArea(body.vent.bore), body.gas);
   const most = concavePressure(size.od, size.wall);
-  const timed = limitPpm >= LOWEST_TIMED_PPM && Number.isFinite(nominal);
+  const rules = rulesOf(size, body, pressure, most, system);
+  // The tanks know nothing of gas that passes the air by: then no time is better than a wrong one.
+  const bypassed = rules.some((r) => UNTIMED.has(r.id));
+  const timed = limitPpm >= LOWEST_TIMED_PPM && Number.isFinite(nominal) && !bypassed;
 
   const inputs = [
     input('Volume', 'volume', volume),
@@ -166,11 +171,13 @@ export function planStraight(size: Size, body: Body, limitPpm: number, system: S
     formula: `Volume changes of ${n.toFixed(1)} mixed tanks in series, times volume over flow. Band ${low} to ${high} times.`,
     source: 'Tanks in series (any reactor text); number of tanks and band fitted to a two-dimensional slice, never to a measured purge',
     inputs: [...inputs, input('Tanks', 'count', n)],
-    caution: !Number.isFinite(nominal)
-      ? `Cannot reach ${limitPpm} ppm: the supply itself holds ${body.supplyPpm} ppm.`
-      : timed
-        ? mayNot
-        : `No time is given below ${LOWEST_TIMED_PPM} ppm without a reading: leaks decide there. Measure.`,
+    caution: bypassed
+      ? 'No time with this inlet and vent: the vent would read clean while air is left inside.'
+      : !Number.isFinite(nominal)
+        ? `Cannot reach ${limitPpm} ppm: the supply itself holds ${body.supplyPpm} ppm.`
+        : timed
+          ? mayNot
+          : `No time is given below ${LOWEST_TIMED_PPM} ppm without a reading: leaks decide there. Measure.`,
   });
   const gas = timed ? body.flow * nominal * high : null;
   return {
@@ -234,7 +241,7 @@ export function planStraight(size: Size, body: Body, limitPpm: number, system: S
         note: gas === null ? 'No time, so no gas figure.' : `${clock(nominal * high)} at this flow; welding and hold come on top.`,
       }),
     ],
-    rules: rulesOf(size, body, pressure, most, system),
+    rules,
   };
 }
 

@@ -8,3 +8,4 @@ export { nextMarks, reduceRun, type ArcSpan, type Phase, type RunState } from '.
 export { stageNames, stageSchema, type Stage } from './stages';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './record';
 export { tell } from './story';
+export { summarise, summariseRun, type BoardData, type BoardRun, type BoardWeld, type RunSummary, type WeldSummary } from './summary';

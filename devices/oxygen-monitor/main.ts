@@ -114,9 +114,11 @@ const server = createServer((req, res) => {
 });
 server.listen(controlPort, '127.0.0.1', () => process.send?.('ready'));
 
-process.on('SIGTERM', () => {
+function end(): void {
   clearInterval(timer);
   server.close();
   process.exit(0);
-});
+}
+process.on('SIGTERM', end);
+process.on('disconnect', end); // whoever started us is gone
 process.on('SIGINT', () => undefined); // the starter decides

@@ -93,6 +93,7 @@ function end() {
 }
 process.on('SIGTERM', end);
 process.on('SIGINT', end);
+process.on('disconnect', end); // whoever started us is gone
 process.on('unhandledRejection', (reason) => {
   console.error('unhandled rejection', reason);
 });

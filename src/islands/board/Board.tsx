@@ -3,11 +3,10 @@ import { useCallback, useEffect, useState } from 'react';
 import { gate, STALE_AFTER } from '../../../core/purge';
 import { sizeName } from '../../../core/sizes';
 import { clock, format } from '../../../core/units';
-import { stageNames, stageSchema, type Stage } from '../../../core/weld';
+import { stageNames, stageSchema, type BoardData, type BoardRun, type Stage } from '../../../core/weld';
 import { Thumbnail } from '../drawings/Thumbnail';
 import { listen } from '../live';
 import { heardTime, request, serverTime } from '../post';
-import type { BoardData, BoardRun } from './data';
 import { DemoNote } from './DemoNote';
 
 type Props = { board: BoardData; demo: boolean; somebody: boolean };

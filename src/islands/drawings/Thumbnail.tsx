@@ -1,23 +1,12 @@
 /** A weld in small: Side, Plan, End, always in this order. */
+import type { WeldSummary } from '../../../core/weld';
 import { startingBody } from '../../../core/purge';
-import type { Design } from '../../../core/jobs';
-import type { Tint } from '../../../core/criteria';
-import type { Body } from '../../../core/purge';
 import { EndView } from './EndView';
 import { PlanView } from './PlanView';
 import { SideView } from './SideView';
 import { filmsOf } from './films';
 
-type Props = {
-  summary: {
-    design: Design;
-    gap: { narrowAt: number; wideAt: number } | null;
-    tints: Tint[];
-    body: Body | null;
-    cup: number | null;
-    welded: number;
-  };
-};
+type Props = { summary: WeldSummary };
 
 export function Thumbnail({ summary: s }: Props) {
   return (

@@ -71,3 +71,18 @@ export function Advices({ advice }: { advice: readonly { school: string; text: s
     </dl>
   );
 }
+
+/** Says where to enter what a list still lacks. */
+export function Missing({ what }: { what: readonly (string | false)[] }) {
+  const lacking = what.filter(Boolean);
+  if (lacking.length === 0) return null;
+  return (
+    <p className="border-l-8 border-base-content bg-base-200 p-3 text-sm">
+      □ Nothing to pick for {lacking.join(', ')}. Enter it under{' '}
+      <a className="link" href="/registers">
+        Gas and tools
+      </a>
+      , then come back.
+    </p>
+  );
+}

@@ -6,7 +6,7 @@ import { itemsOf } from '../../../core/registers';
 import { parseQuantity } from '../../../core/units';
 import { situation } from '../../../core/weld';
 import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
-import { Cautions, RefusalNote } from '../kit/notes';
+import { Cautions, Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import type { Refusal } from '../post';
 import { useWeld } from './context';
@@ -79,6 +79,7 @@ export function CleanStage() {
           const kinds = productKinds[v.method];
           return (
             <>
+              <Missing what={[tools.length === 0 && 'tools', products.length === 0 && 'products']} />
               <Cautions texts={methodCautions(v.method)} />
               <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
                 <PickField

@@ -9,7 +9,7 @@ import { parseQuantity, show } from '../../../core/units';
 import { CheckField, HourField, PickField, QuantityField, required, si } from '../kit/fields';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
-import { Advices } from '../kit/notes';
+import { Advices, Missing } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { useWeld } from './context';
 
@@ -106,6 +106,7 @@ export function FitupStage() {
         const filler = fillerFor(alloyA, alloyB);
         return (
           <>
+            <Missing what={[tubes.length === 0 && 'heats', wpss.length === 0 && 'WPS']} />
             <DrawGap form={form} />
             <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
               <QuantityField

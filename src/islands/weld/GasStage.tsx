@@ -4,6 +4,7 @@ import { gasNames } from '../../../core/gases';
 import { itemsOf, type ItemOf } from '../../../core/registers';
 import { parseQuantity, show } from '../../../core/units';
 import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
+import { Missing } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { useWeld } from './context';
 
@@ -54,6 +55,7 @@ export function GasStage() {
         const check = checkMonitor(value(v.air), value(v.bottle), gases.find((x) => x.id === v.purge)?.body.supplyPpm ?? 0);
         return (
           <>
+            <Missing what={[gases.length === 0 && 'gas lots']} />
             <div className="grid grid-cols-2 gap-x-3 gap-y-1">
               <PickField
                 name="purge"

@@ -15,7 +15,7 @@ import { itemsOf } from '../../../core/registers';
 import { clock, parseQuantity } from '../../../core/units';
 import { situation } from '../../../core/weld';
 import { PickField, QuantityField, required, si, siOrNull, TextField } from '../kit/fields';
-import { RefusalNote } from '../kit/notes';
+import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { serverTime } from '../post';
 import { Skip } from './CleanStage';
@@ -79,6 +79,7 @@ function Bath() {
         const bySheet = sheet(v.product);
         return (
           <>
+            <Missing what={[products.length === 0 && 'baths']} />
             <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
               <PickField
                 name="acid"

@@ -1,6 +1,7 @@
 /** One weld, from fit-up to record: its three drawings, and the stages in the order of work with the due one open. */
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Criterion } from '../../../core/criteria';
+import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import { startingBody } from '../../../core/purge';
 import type { RegisterItem } from '../../../core/registers';
@@ -15,7 +16,7 @@ import { SideView } from '../drawings/SideView';
 import { listen, type Hint } from '../live';
 import { heardTime, request, say, type Said } from '../post';
 import { CleanStage } from './CleanStage';
-import { WeldContext, type DeviceRow, type Draft, type Place } from './context';
+import { WeldContext, type DeviceRow, type Draft } from './context';
 import { FitupStage } from './FitupStage';
 import { GasStage } from './GasStage';
 import { LookStage } from './LookStage';
@@ -28,7 +29,7 @@ import { WeldStage } from './WeldStage';
 
 type Props = {
   record: { events: Recorded[]; runEvents: Record<string, Recorded[]>; criterion: Criterion };
-  place: Place;
+  place: WeldPlace;
   registers: RegisterItem[];
   devices: DeviceRow[];
   people: Person[];

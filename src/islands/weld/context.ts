@@ -1,6 +1,7 @@
 /** What every stage of the weld page needs: the weld, the registers, and a way to record. */
 import { createContext, useContext } from 'react';
 import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/criteria';
+import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import type { Body, Rule } from '../../../core/purge';
 import type { RegisterItem } from '../../../core/registers';
@@ -9,18 +10,6 @@ import type { Recorded, WeldState } from '../../../core/weld';
 import type { Refusal, Said } from '../post';
 
 export type DeviceRow = { id: string; name: string; place: string; revoked: boolean; busy: boolean };
-export type Place = {
-  id: string;
-  number: string;
-  spool: string;
-  spoolNumber: string;
-  line: string;
-  job: string;
-  jobId: string;
-  service: string;
-  demo: boolean;
-};
-
 /** The drawings as edited, not yet recorded. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
@@ -37,7 +26,7 @@ export type Weld = {
   events: Recorded[];
   runEvents: Record<string, Recorded[]>;
   criterion: Criterion;
-  place: Place;
+  place: WeldPlace;
   registers: RegisterItem[];
   devices: DeviceRow[];
   people: Person[];

@@ -1,0 +1,80 @@
+/** What lists, thumbnails and the board show of welds and runs: always derived from the events, never believed over them. */
+import { waitsFor } from './lines';
+import type { WeldState } from './reduce';
+import type { RunState } from './run';
+
+/** What a list or a thumbnail shows of a weld. */
+export type WeldSummary = {
+  waits: string;
+  out: boolean;
+  outcome: string | null;
+  rewelds: number;
+  design: WeldState['design'];
+  gap: { narrowAt: number; wideAt: number } | null;
+  tints: NonNullable<WeldState['look']>['tints'];
+  body: NonNullable<WeldState['plan']>['body'] | null;
+  cup: number | null;
+  /** share of the round that has been welded, as far as arcs tell: 0, or 1 once the arcs are off */
+  welded: number;
+};
+
+export const summarise = (s: WeldState): WeldSummary => ({
+  waits: waitsFor(s),
+  out: s.out,
+  outcome: s.verdict?.outcome ?? null,
+  rewelds: s.rewelds,
+  design: s.design,
+  gap: s.fitup && { narrowAt: s.fitup.gapNarrow.at, wideAt: s.fitup.gapWide.at },
+  tints: s.look?.tints ?? [],
+  body: s.plan?.body ?? null,
+  cup: s.setup?.cup ?? null,
+  welded: s.done.weld ? 1 : 0,
+});
+
+export type RunSummary = Pick<RunState, 'phase' | 'fillingSince' | 'holdSince' | 'startedAt' | 'tacks'> & {
+  rules: RunState['started']['rules'];
+  planned: number | null;
+  device: { id: string; label: string } | null;
+  place: string;
+  monitorChecked: boolean;
+  welds: string[];
+};
+
+export const summariseRun = (s: RunState): RunSummary => ({
+  phase: s.phase,
+  fillingSince: s.fillingSince,
+  holdSince: s.holdSince,
+  startedAt: s.startedAt,
+  tacks: s.tacks,
+  rules: s.started.rules,
+  planned: s.started.planned,
+  device: s.started.device,
+  place: s.started.place,
+  monitorChecked: s.started.monitorChecked,
+  welds: s.started.welds,
+});
+
+export type BoardWeld = {
+  id: string;
+  number: string;
+  spoolId: string;
+  spool: string;
+  line: string;
+  job: string;
+  due: string;
+  summary: WeldSummary;
+  updatedAt: string;
+};
+export type BoardRun = {
+  id: string;
+  spool: string;
+  job: string;
+  summary: RunSummary;
+  version: number;
+  numbers: string[];
+  lastPpm: number | null;
+  lastAt: number | null;
+  lastQuality: string | null;
+};
+/** Welds that wait, purges that run, how many are done, and the server's time. */
+export type BoardData = { welds: BoardWeld[]; runs: BoardRun[]; done: number; now: number };
