@@ -106,9 +106,12 @@ export default function WeldPage({ record: first, place, registers, devices, peo
   useEffect(() => {
     setAsked(null);
     setView(null);
-    // The stage in hand belongs on the screen whole.
-    const card = document.querySelector(`[data-stage="${due}"]`);
-    if (card && card.getBoundingClientRect().bottom > innerHeight) card.scrollIntoView({ block: 'start' });
+    // The stage in hand belongs on the screen whole, once what goes under the drawing has gone there.
+    const soon = setTimeout(() => {
+      const box = document.querySelector(`[data-stage="${due}"]`)?.getBoundingClientRect();
+      if (box && box.bottom > innerHeight && box.top > innerHeight / 4) scrollTo({ top: scrollY + box.top });
+    }, 150);
+    return () => clearTimeout(soon);
   }, [due, running]);
 
   const versionOf = (stream: string) => (stream === place.id ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;
