@@ -5,8 +5,8 @@ import {
   arcText,
   defectNames,
   defectSchema,
-  inArc,
   judge,
+  lay,
   outcomeNames,
   outcomeSchema,
   wordFor,
@@ -35,29 +35,6 @@ const groups: Band[][] = [
   ['dark-blue', 'light-blue'],
   ['silvery', 'second-yellow', 'second-rose', 'second-blue', 'second-green', 'later', 'grey', 'sugar', 'white'],
 ];
-
-/** A tint laid over others takes its arc from them: cut in steps of half an hour. */
-function lay(tints: readonly Tint[], next: Tint): Tint[] {
-  const rest = tints.flatMap((t): Tint[] => {
-    if (t.zone !== next.zone) return [t];
-    const keep: number[] = [];
-    for (let h = 0; h < 24; h++) if (inArc(t.arc, h / 2 + 0.25) && !inArc(next.arc, h / 2 + 0.25)) keep.push(h);
-    if (keep.length === 24) return [t];
-    const runs: [number, number][] = [];
-    for (const h of keep) {
-      const last = runs.at(-1);
-      if (last && last[1] === h) last[1] = h + 1;
-      else runs.push([h, h + 1]);
-    }
-    const [first, end] = [runs[0], runs.at(-1)];
-    if (runs.length > 1 && first && end && first[0] === 0 && end[1] === 24) {
-      first[0] = end[0];
-      runs.pop();
-    }
-    return runs.map(([a, b]) => ({ ...t, arc: { from: (a / 2) % 12 || 12, to: (b / 2) % 12 || 12 } }));
-  });
-  return [...rest, next];
-}
 
 export function LookStage() {
   const { state, criterion, setDraft, onHour, record } = useWeld();

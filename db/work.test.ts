@@ -1,0 +1,125 @@
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { enter, makeWorld, runBody, say, work, type World } from '../tests/database';
+import { board } from './board';
+import { handClock, moveClock, now, testing } from './clock';
+import { intake } from './readings';
+import { closeSession, openSession, setUnits, whoHolds } from './people';
+import { addRegisterItem, criteria, devices, registerItems, shipCriteria } from './registers';
+import { connect, isDatabaseAway } from './sql';
+import { addWork, jobNames, placeOf } from './work';
+
+let w: World;
+beforeAll(async () => {
+  w = await makeWorld();
+});
+afterAll(() => w.end());
+const who = () => ({ person: w.person, identified: 'picked' });
+
+describe('work entered', () => {
+  it('N alike get their numbers, job line and spool are made once', async () => {
+    const first = await enter(w, { spool: 'A', firstNumber: 'W-09', count: 3 });
+    const second = await enter(w, { spool: 'A', firstNumber: 'W-20' });
+    expect(second.spool).toBe(first.spool);
+    expect(await Promise.all(first.welds.map(async (id) => (await placeOf(w.sql, id))?.number))).toEqual(['W-09', 'W-10', 'W-11']);
+    expect(await jobNames(w.sql)).toEqual(['A job']);
+  });
+  it('sent twice it is there once, and a number that is taken is refused by name', async () => {
+    const ids = [{ event: uuid(), weld: uuid() }];
+    const entry = work({ spool: 'B', firstNumber: 'W-1' });
+    expect((await addWork(w.sql, Date.now, who(), entry, ids)).welds).toHaveLength(1);
+    expect((await addWork(w.sql, Date.now, who(), entry, ids)).welds).toHaveLength(1);
+    const clash = await addWork(w.sql, Date.now, who(), entry, [{ event: uuid(), weld: uuid() }]);
+    expect(clash.refused[0]?.error).toBe('Weld W-1 is on this spool already.');
+    const [count] = await w.sql<{ n: number }[]>`select count(*) as n from weld where number = 'W-1' and spool = ${clash.spool}`;
+    expect(count?.n).toBe(1);
+  });
+  it('two who enter the same job at once make one job', async () => {
+    await Promise.all([1, 2, 3].map((i) => enter(w, { job: 'Same job', spool: `S-${i}`, firstNumber: `X-${i}` })));
+    expect((await jobNames(w.sql)).filter((j) => j === 'Same job')).toHaveLength(1);
+  });
+  it('a criterion that does not exist is refused', async () => {
+    const entry = work({ spool: 'C', design: { ...work().design, criterion: { id: 'House-MP', version: 9 } } });
+    expect((await addWork(w.sql, Date.now, who(), entry, [{ event: uuid(), weld: uuid() }])).refused[0]?.error).toContain(
+      'no criterion House-MP version 9',
+    );
+  });
+});
+
+describe('the board', () => {
+  it('shows what waits and what runs, with the last reading of that run only', async () => {
+    const { spool, welds } = await enter(w, { spool: 'D', firstNumber: 'R-1', count: 2 });
+    const t = Date.now() - 30_000;
+    const reading = (s: number, ppm: number) => ({
+      boot: uuid(),
+      sentAt: new Date(t + s * 1000).toISOString(),
+      readings: [{ seq: 1, at: new Date(t + s * 1000).toISOString(), raw: ppm, ppm, quality: 'good' }],
+    });
+    await intake(w.sql, () => t - 60_000, w.device, reading(-60, 7));
+    const run = uuid();
+    await say(w, run, 'run.started', runBody(w, spool, welds), { clock: () => t });
+    expect((await board(w.sql, t)).runs[0]).toMatchObject({ numbers: ['R-1', 'R-2'], lastPpm: null });
+    await intake(w.sql, () => t + 9000, w.device, reading(8, 900));
+    expect((await board(w.sql, t)).runs[0]).toMatchObject({ lastPpm: 900, summary: { phase: 'filling', place: 'vent' } });
+    expect((await devices(w.sql))[0]).toMatchObject({ busy: true });
+    await say(w, run, 'run.ended', { how: 'abandoned', countOut: 0 });
+    expect((await board(w.sql, t)).runs).toEqual([]);
+    expect((await devices(w.sql))[0]).toMatchObject({ busy: false });
+  });
+  it('hints each change to whoever listens, by stream and version', async () => {
+    const heard: { stream: string; version: number; also: string[] }[] = [];
+    const other = connect(w.url, { max: 1 });
+    await other.listen('sentrel', (text) => heard.push(JSON.parse(text) as (typeof heard)[number]));
+    const { spool, welds } = await enter(w, { spool: 'E', firstNumber: 'H-1' });
+    const run = uuid();
+    await say(w, run, 'run.started', runBody(w, spool, welds, { device: null }));
+    await expect.poll(() => heard.find((h) => h.stream === run)).toEqual({ stream: run, version: 1, also: welds });
+    await other.end();
+  });
+});
+
+describe('who a browser is', () => {
+  it('is held by a token that is not stored, until it is let go', async () => {
+    const token = (await openSession(w.sql, Date.now, w.person)) ?? '';
+    expect(await whoHolds(w.sql, token)).toMatchObject({ person: { id: w.person }, identified: 'picked' });
+    expect(await w.sql`select 1 from session where token_hash = ${token}`).toHaveLength(0);
+    expect(await whoHolds(w.sql, `${token}x`)).toBeNull();
+    await setUnits(w.sql, w.person, 'inch');
+    expect((await whoHolds(w.sql, token))?.person.units).toBe('inch');
+    await closeSession(w.sql, token);
+    expect(await whoHolds(w.sql, token)).toBeNull();
+    expect(await openSession(w.sql, Date.now, uuid())).toBeNull();
+  });
+});
+
+describe('registers', () => {
+  it('take an item once by kind and number, and ship three criteria once', async () => {
+    const heat = { kind: 'heat' as const, label: 'H-1', body: { alloy: '316L' as const, what: 'tube' as const, sulphur: null } };
+    const first = await addRegisterItem(w.sql, heat);
+    expect(await addRegisterItem(w.sql, heat)).toEqual({ id: first.id, had: true });
+    expect((await registerItems(w.sql)).filter((i) => i.label === 'H-1')).toHaveLength(1);
+    await shipCriteria(w.owner);
+    expect((await criteria(w.sql)).map((c) => c.id)).toEqual(['House-MP', 'PIPE-clean', 'TI-A']);
+  });
+});
+
+describe('the one clock', () => {
+  it('is moved in tests only, and stands where it is put for the seeder', async () => {
+    expect(testing()).toBe(false);
+    await expect(moveClock(w.owner, 60_000)).rejects.toThrow('in tests only');
+    expect(Math.abs(now() - Date.now())).toBeLessThan(1000);
+    const hand = handClock(1000);
+    hand.pass(5);
+    expect(hand.clock()).toBe(6000);
+  });
+});
+
+describe('the database away', () => {
+  it('is told from a mistake of ours', async () => {
+    const nobody = connect('postgres://x:y@127.0.0.1:1/none', { max: 1 });
+    await expect(nobody`select 1`.then(() => null, isDatabaseAway)).resolves.toBe(true);
+    await expect(w.sql`select nonsense`.then(() => null, isDatabaseAway)).resolves.toBe(false);
+    await expect(w.sql`select 1/0`.then(() => null, isDatabaseAway)).resolves.toBe(false);
+    await nobody.end();
+  });
+});

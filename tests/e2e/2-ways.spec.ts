@@ -1,0 +1,228 @@
+/** The other ways a weld can go: monitor lost, limit passed, welded again, cut out, referred, left out; by keyboard; in other units. */
+import { expect, test, type Page } from '@playwright/test';
+import { bay2, be, checkGas, due, enterWork, field, fitUp, hold, pass, press, setUp } from './hands';
+
+/** To the first arc and past it, by the clock and without waiting: it advises, it never locks. */
+async function weldQuickly(page: Page): Promise<void> {
+  await press(page, 'Start the purge');
+  await press(page, 'Arc on');
+  await expect(due(page, 'weld')).toBeVisible();
+  await press(page, 'Arc off');
+  await page.getByLabel(/Dams and tape out/).fill('2');
+  await hold(page, 'Done, hold to press');
+  await expect(due(page, 'look')).toBeVisible();
+}
+
+async function toLook(page: Page, over: Parameters<typeof enterWork>[1]): Promise<void> {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await enterWork(page, over);
+  await fitUp(page);
+  await checkGas(page, 'None: by the clock');
+  await setUp(page);
+  await weldQuickly(page);
+}
+
+test('the monitor drops out, comes back, and the limit is passed while welding', async ({ page, request }) => {
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  await enterWork(page, { job: 'Ways', spool: 'M-1' });
+  await fitUp(page);
+  await checkGas(page);
+  await setUp(page);
+  await bay2(request, { state: 'open', fresh: true, speed: 1, fault: 'none', drift: 600 });
+  await press(page, 'Start the purge');
+  await bay2(request, { state: 'on', speed: 12 });
+  await expect(page.getByText(/Limit is 50 ppm at the vent/)).toBeVisible();
+  await bay2(request, { fault: 'drop' });
+  await page.waitForTimeout(1500);
+  await pass(request, 20);
+  await expect(page.getByText(/Last reading is \d+ s old. Check the monitor./)).toBeVisible();
+  await expect(page.getByTestId('big')).toHaveText('–');
+  await bay2(request, { fault: 'none' });
+  await pass(request, 60);
+  await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 30_000 });
+  await press(page, 'Arc on');
+  await expect(page.getByText('Keep the gas on.')).toBeVisible();
+  await bay2(request, { state: 'open' });
+  await expect(page.getByText('Limit while welding is 50 ppm. Stop and look.')).toBeVisible();
+  await expect(page.getByText('Over the limit')).toBeVisible();
+  await press(page, 'Arc off');
+  await hold(page, 'Abandon, hold');
+  await expect(due(page, 'look')).toBeVisible();
+});
+
+test('blue inside is welded again: the purge is due once more and R1 is on the weld', async ({ page }) => {
+  await toLook(page, { job: 'Ways', spool: 'R-1' });
+  await press(page, 'All bright');
+  await page.getByRole('radio', { name: 'Inside, HAZ' }).click();
+  await page.getByRole('button', { name: 'Full blue' }).click();
+  await expect(page.getByTestId('verdict')).toHaveText('Re-weld');
+  await press(page, 'Record the look');
+  await expect(field(page, 'Verdict').locator('option')).toHaveText(['Re-weld', 'Cut out']);
+  await press(page, 'Give the verdict');
+  await expect(due(page, 'purge')).toBeVisible();
+  await weldQuickly(page);
+  await expect(page.locator('[data-stage="weld"]')).toContainText('R1');
+});
+
+test('sugar is cut out and only the record remains', async ({ page }) => {
+  await toLook(page, { job: 'Ways', spool: 'X-1' });
+  await field(page, 'Defect').selectOption('sugar');
+  await press(page, 'Add inside');
+  await expect(page.getByTestId('verdict')).toHaveText('Cut out');
+  await press(page, 'Record the look');
+  await press(page, 'Give the verdict');
+  await expect(due(page, 'record')).toBeVisible();
+  await expect(page.getByTestId('waits')).toHaveText('Cut out. Close the record');
+  await press(page, 'Close the record, unsigned');
+  await expect(page.getByTestId('waits')).toHaveText('Cut out');
+});
+
+test('titanium: purple goes to the engineer, nothing is cleaned to be accepted, paste is refused', async ({ page }) => {
+  await toLook(page, { job: 'Ways', spool: 'T-9', alloy: 'Ti-2', criterion: 'TI-A' });
+  await press(page, 'All bright');
+  await page.getByRole('radio', { name: 'Outside, HAZ' }).click();
+  await page.getByRole('button', { name: 'Purple' }).click();
+  await expect(page.getByTestId('verdict')).toHaveText('Refer to the engineer');
+  await press(page, 'Record the look');
+  await press(page, 'Give the verdict');
+  await expect(page.getByTestId('waits')).toHaveText('The engineer');
+  await field(page, 'Verdict').selectOption('accept');
+  await press(page, 'Give the verdict');
+  // neither cleaning nor passivation is asked for
+  await expect(due(page, 'record')).toBeVisible();
+  await page.locator('[data-stage="clean"] button').first().click();
+  await field(page, 'Method').selectOption('paste');
+  await field(page, 'Metal, measured').fill('20 °C');
+  await expect(page.getByText('Not on titanium: hydrofluoric acid eats it.')).toBeVisible();
+  await expect(page.getByText(/Titanium swarf burns/)).toBeHidden();
+});
+
+test('the number of a printed guide decides where the criterion has numbers', async ({ page }) => {
+  await toLook(page, { job: 'Ways', spool: 'N-1' });
+  await press(page, 'All bright');
+  await page.getByLabel('by the number of a printed guide').check();
+  await page.getByRole('radio', { name: 'Inside, bead' }).click();
+  await press(page, 'Set number');
+  await expect(page.getByText('Name your printed guide and type its number.')).toBeVisible();
+  await page.getByLabel('Your guide').fill('Guide on the wall');
+  await page.getByLabel('Number', { exact: true }).fill('4');
+  await press(page, 'Set number');
+  await expect(page.getByTestId('verdict')).toHaveText('Clean, then accept');
+  await expect(page.getByText(/number 4 of Guide on the wall/).first()).toBeVisible();
+});
+
+test('an inside that was not seen is never bright', async ({ page }) => {
+  await toLook(page, { job: 'Ways', spool: 'B-9' });
+  await press(page, 'All bright');
+  await field(page, 'Inside seen').selectOption('blind');
+  await expect(page.getByTestId('verdict')).toHaveText('Incomplete');
+  await expect(page.getByText('Inside, bead: 100 % not seen')).toBeVisible();
+  await press(page, 'Record the look, incomplete');
+  await expect(page.getByText('Look recorded')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Give the verdict' })).toBeHidden();
+  await page.reload();
+  await expect(field(page, 'Inside seen')).toHaveValue('blind');
+});
+
+test('leaving a stage out wants its reason', async ({ page }) => {
+  await toLook(page, { job: 'Ways', spool: 'S-9' });
+  await press(page, 'All bright');
+  await press(page, 'Record the look');
+  await press(page, 'Give the verdict');
+  await expect(due(page, 'clean')).toBeVisible();
+  await page.getByText('Leave it out ›').click();
+  await field(page, 'Reason').fill('x');
+  await press(page, 'Leave out');
+  await expect(page.getByText(/Say why in a few words/)).toBeVisible();
+  await field(page, 'Reason').fill('Customer cleans the line whole');
+  await press(page, 'Leave out');
+  await expect(due(page, 'passivate')).toBeVisible();
+  await expect(page.locator('[data-stage="clean"]')).toContainText('Left out: Customer cleans the line whole');
+});
+
+test('everything on the drawings can be done by keyboard', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await enterWork(page, { job: 'Ways', spool: 'K-9' });
+  await fitUp(page);
+  await checkGas(page, 'None: by the clock');
+  await setUp(page);
+  const vent = page.getByRole('button', { name: /^Vent at the high point of end B/ });
+  await vent.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText(/Argon lies low: vent at the high point/)).toBeVisible();
+  await expect(page.getByText(/No time with this inlet and vent/)).toBeVisible();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByText(/Inlet and vent are at the same end/)).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText(/Inlet and vent are at the same end/)).toBeHidden();
+  await page.getByRole('button', { name: 'Start the purge' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('big')).toBeVisible();
+  await page.getByRole('button', { name: 'Arc on', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Arc off', exact: true }).press('Enter');
+  await page.getByRole('button', { name: 'Done, hold to press' }).focus();
+  await page.keyboard.down('Enter');
+  await page.waitForTimeout(1200);
+  await page.keyboard.up('Enter');
+  await expect(due(page, 'look')).toBeVisible();
+  const clock = page.getByRole('slider', { name: /^End view/ });
+  await clock.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(field(page, 'Arc from')).toHaveValue('1');
+  await page.keyboard.press('2');
+  await expect(page.getByText(/Group 2: 1 Dark straw, 2 Gold/)).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(page.getByText(/Inside, HAZ, .*: Gold\./)).toBeVisible();
+});
+
+test('units: per person, and turned at any field without losing what was typed', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  await enterWork(page, { job: 'Ways', spool: 'U-1' });
+  await expect(page.getByText('50.8 mm × 1.65 mm')).toBeVisible();
+  await field(page, 'Narrowest gap').fill('3.97');
+  const unit = page.getByRole('button', { name: 'Unit mm, change to in' }).first();
+  await unit.click();
+  await expect(field(page, 'Narrowest gap')).toHaveValue('0.156 in');
+  await page.getByRole('button', { name: 'Unit in, change to mm' }).first().click();
+  await expect(field(page, 'Narrowest gap')).toHaveValue(/3\.9\d? mm/);
+  await page.getByRole('button', { name: 'mm, L/min' }).click();
+  await expect(page.getByText('2 in × 0.065 in')).toBeVisible();
+  await page.getByRole('button', { name: 'in, CFH' }).click();
+  await expect(page.getByText('50.8 mm × 1.65 mm')).toBeVisible();
+});
+
+test('a press shorter than the hold does not end a purge', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await enterWork(page, { job: 'Ways', spool: 'P-9' });
+  await fitUp(page);
+  await checkGas(page, 'None: by the clock');
+  await setUp(page);
+  await press(page, 'Start the purge');
+  await press(page, 'Abandon, hold');
+  await page.waitForTimeout(1200);
+  await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+  await page.getByLabel(/Dams and tape out/).fill('two');
+  await hold(page, 'Abandon, hold');
+  await expect(page.getByText(/"two" is no count/)).toBeVisible();
+  await page.getByLabel(/Dams and tape out/).fill('');
+  await hold(page, 'Abandon, hold');
+  await expect(page.getByRole('button', { name: 'Start the purge' })).toBeVisible();
+});
+
+test('a phone shows the Board without scrolling sideways', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await page.goto('/');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth)).toBe(true);
+  await expect(page.getByRole('link', { name: /OB-115/ }).first()).toBeVisible();
+  await context.close();
+});
