@@ -1,5 +1,5 @@
 /** Look and grade: zone, arc, band; defects; a verdict from the criterion with its reason. As welded, before any brush. */
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   arcHours,
   arcText,
@@ -88,7 +88,7 @@ export function LookStage() {
     setTints((t) => lay(t, { zone, arc, grade: { by: 'number', number: Number(number), guide: guide.trim() } }));
     setEcho(`${zoneNames[zone]}, ${arcText(arc)}: number ${number} of ${guide}.`);
   };
-  const keys = (e: React.KeyboardEvent) => {
+  const keys = (e: KeyboardEvent) => {
     if (e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement || !/^[1-9]$/.test(e.key)) return;
     const n = Number(e.key);
     if (group === null) {
@@ -101,6 +101,14 @@ export function LookStage() {
       if (band && bandsOf(film.id).includes(band)) grade(band);
     }
   };
+  // Digits are a shortcut for the buttons, wherever the focus is on the page.
+  const onKey = useRef(keys);
+  onKey.current = keys;
+  useEffect(() => {
+    const listener = (e: KeyboardEvent) => onKey.current(e);
+    document.addEventListener('keydown', listener);
+    return () => document.removeEventListener('keydown', listener);
+  }, []);
   const allBright = () => {
     setTints(zoneSchema.options.map((z) => ({ zone: z, arc: ALL, grade: { by: 'band', band: 'bright' } })));
     setEcho('All four zones bright, all round. Change what is not.');
@@ -145,8 +153,7 @@ export function LookStage() {
         : outcomeSchema.options.filter((o) => rank(o) >= rank(verdict.outcome as Outcome));
 
   return (
-    // Digits are a shortcut for the buttons inside, which all work by themselves.
-    <div className="space-y-3" onKeyDown={keys}>
+    <div className="space-y-3">
       <div className="grid grid-cols-2 gap-3">
         <label className="block text-sm font-medium">
           Inside seen
