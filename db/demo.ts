@@ -5,7 +5,8 @@
 import { v7 as uuid } from 'uuid';
 import { judge, shipped, type Criterion, type Tint } from '../core/criteria';
 import type { NewWork } from '../core/jobs';
-import { planStraight, startingBody, type Body } from '../core/purge';
+import { closeUp, planPurge, startingSetup, type Plan, type Setup } from '../core/purge';
+import { parseList } from '../core/spool';
 import type { NewRegisterItem } from '../core/registers';
 import { findSize, type Series, type Size } from '../core/sizes';
 import { cupFlow } from '../core/shield';
@@ -64,9 +65,20 @@ type Batch = {
   wps: Named;
   rev: string;
   filler: Named | null;
-  body: Body;
+  setup: Setup;
   welds: Spec[];
 };
+
+/** The plan of a batch is computed once: its welds are alike. */
+const plans = new WeakMap<Batch, Plan>();
+function planOnce(batch: Batch): Plan {
+  const known = plans.get(batch);
+  if (known) return known;
+  const planned = planPurge(batch.setup, batch.criterion.purge.startPpm, 'metric', 24);
+  if (!planned.ok) throw new Error(`demo spool: ${planned.faults.join(' ')}`);
+  plans.set(batch, planned.plan);
+  return planned.plan;
+}
 
 const sizeOf = (series: Series, nominal: string, schedule: string | null = null): Size => {
   const s = findSize(series, nominal, schedule);
@@ -108,13 +120,13 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
   const three = sizeOf('inch-tube', '3');
   const six = sizeOf('pipe', '6', '10S');
   const ti = sizeOf('pipe', '3', '10S');
-  const body = (size: Size, a: number, b: number, flow: number): Body => ({
-    ...startingBody(size),
-    damA: { kind: 'bung', distance: a },
-    damB: { kind: 'bung', distance: b },
-    flow: lpm(flow),
-    supplyPpm: 2,
-  });
+  /** A spool told as a list, closed and fed. */
+  const spool = (size: Size, list: string, flow: number): Setup => {
+    const read = parseList(list, 'metric', size.series, size);
+    if (!read.ok) throw new Error(`demo spool: ${read.error.text}`);
+    const like = { ...startingSetup(size, 'argon', 2), lines: [{ id: 'l1', flow: lpm(flow) }] };
+    return closeUp(read.parts, read.joint, like);
+  };
 
   const batches: Batch[] = [
     {
@@ -132,7 +144,7 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
       wps: have.wpsPipe,
       rev: '1',
       filler: have.rod,
-      body: body(six, 0.2, 0.3, 16),
+      setup: spool(six, '350 mm, weld, elbow up, 300 mm', 16),
       welds: [
         { day: 20, number: 'HR-601', upTo: 'done', gap: [2.4, 12, 2.8, 6], inside: 'straw', outside: 'bronze', ppm: 310 },
         {
@@ -179,7 +191,7 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
       wps: have.wpsTi,
       rev: '0',
       filler: null,
-      body: body(ti, 0.25, 0.25, 10),
+      setup: spool(ti, '280 mm, weld, 280 mm', 10),
       welds: [
         { day: 14, number: 'SC-21', upTo: 'done', gap: [0.1, 12, 0.2, 6], inside: 'bright', outside: 'pale-straw', ppm: 22 },
         {
@@ -212,7 +224,7 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
       wps: have.wpsTube,
       rev: '3',
       filler: null,
-      body: body(two, 0.3, 0.4, 7),
+      setup: spool(two, '330 mm, weld, tee up [60 mm], 400 mm', 7),
       welds: [
         { day: 11, number: 'CS-31', upTo: 'done', gap: [0.05, 12, 0.1, 6], inside: 'bright', outside: 'pale-straw', ppm: 31 },
         { day: 10, number: 'CS-32', upTo: 'done', gap: [0.05, 2, 0.15, 8], inside: 'pale-straw', outside: 'pale-straw', ppm: 38 },
@@ -236,7 +248,7 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
       wps: have.wpsTube,
       rev: '3',
       filler: null,
-      body: body(three, 0.5, 0.5, 8),
+      setup: spool(three, '400 mm, weld, elbow up, 350 mm', 8),
       welds: [
         { day: 8, number: 'OB-111', upTo: 'done', gap: [0, 12, 0.1, 5], inside: 'bright', outside: 'pale-straw', ppm: 27 },
         { day: 7, number: 'OB-112', upTo: 'done', gap: [0, 12, 0.1, 7], inside: 'bright', outside: 'bright', ppm: 24 },
@@ -348,8 +360,8 @@ async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Story): Pro
     postFlow: Math.max(8, amps / 10),
     figures: [cupFlow(cup, true), postFlow(amps)],
   });
-  const plan = planStraight(batch.size, batch.body, batch.criterion.purge.startPpm, 'metric');
-  await say(s.welder, 'purge.planned', { body: batch.body, plan });
+  const plan = planOnce(batch);
+  await say(s.welder, 'purge.planned', { setup: batch.setup, plan });
   if (!reaches('purge')) return;
 
   hand.pass(180);
@@ -361,9 +373,9 @@ async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Story): Pro
     {
       spool: s.spool,
       welds: [weld],
-      body: batch.body,
+      setup: batch.setup,
       rules: batch.criterion.purge,
-      planned: plan.figures[1]?.high ?? null,
+      planned: plan.joint.high,
       device: { id: s.monitor.id, label: s.monitor.name },
       place: 'vent',
       monitorChecked: true,

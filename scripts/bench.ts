@@ -5,7 +5,7 @@
 import { randomUUID } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { shipped, type Criterion } from '../core/criteria';
-import { planStraight, startingBody } from '../core/purge';
+import { planPurge, startingSetup } from '../core/purge';
 import { findSize, type Size } from '../core/sizes';
 import { reduceRun, reduceWeld, type Recorded } from '../core/weld';
 import { append } from '../db/append';
@@ -60,7 +60,7 @@ const design = {
 const started = {
   spool,
   welds: [weld],
-  body: startingBody(size),
+  setup: startingSetup(size),
   rules: criterion.purge,
   planned: 100,
   device: null,
@@ -84,7 +84,7 @@ await time(
   },
   'budget 2 ms',
 );
-await time('plan of a straight body', 1, () => planStraight(size, startingBody(size), 50, 'inch'));
+await time('plan of a straight body, without band', 1, () => planPurge(startingSetup(size), 50, 'inch', 0));
 
 const url = process.env['DATABASE_URL'];
 if (url) {

@@ -7,7 +7,7 @@ import { addPerson } from '../db/people';
 import { addDevice, shipCriteria } from '../db/registers';
 import { connect, type Sql } from '../db/sql';
 import { addWork } from '../db/work';
-import { startingBody } from '../core/purge';
+import { startingSetup } from '../core/purge';
 import { shipped } from '../core/criteria';
 import { findSize, type Size } from '../core/sizes';
 import type { NewWork } from '../core/jobs';
@@ -100,7 +100,7 @@ export function say<T extends EventType>(
 export const runBody = (w: World, spool: string, welds: string[], over: Partial<BodyOf<'run.started'>> = {}): BodyOf<'run.started'> => ({
   spool,
   welds,
-  body: startingBody(tube),
+  setup: startingSetup(tube),
   rules: shipped[0]?.purge as BodyOf<'run.started'>['rules'],
   planned: 120,
   device: { id: w.device, label: 'Test monitor' },

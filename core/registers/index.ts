@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { productSchema, toolSchema } from '../cleaning';
 import { gasSchema } from '../gases';
 import { alloySchema } from '../materials';
+import { kitSchema } from '../purge';
 
 const label = z.string().trim().min(1, 'Enter its number.').max(80);
 
@@ -30,6 +31,7 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('gas'), label, body: gasBodySchema }),
   z.object({ kind: z.literal('tool'), label, body: toolSchema }),
   z.object({ kind: z.literal('product'), label, body: productSchema }),
+  z.object({ kind: z.literal('kit'), label, body: kitSchema }),
 ]);
 export type NewRegisterItem = z.infer<typeof registerSchema>;
 export type RegisterItem = NewRegisterItem & { id: string };

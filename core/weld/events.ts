@@ -8,7 +8,7 @@ import { foundDefectSchema, outcomeSchema, purgeRulesSchema, tintSchema } from '
 import { figureSchema } from '../figure';
 import { gasSchema } from '../gases';
 import { designSchema } from '../jobs';
-import { bodySchema, planSchema } from '../purge';
+import { planSchema, setupSchema } from '../purge';
 import { stageSchema } from './stages';
 
 const id = z.uuid();
@@ -56,7 +56,7 @@ export const setupBody = z.object({
   figures: z.array(figureSchema),
 });
 
-export const plannedBody = z.object({ body: bodySchema, plan: planSchema });
+export const plannedBody = z.object({ setup: setupSchema, plan: planSchema });
 
 export const lookBody = z.object({
   insideBy: z.enum(['direct', 'borescope', 'blind', 'not-seen']),
@@ -117,7 +117,7 @@ export const correctedBody = z.object({
 export const runStartedBody = z.object({
   spool: id,
   welds: z.array(id).min(1).max(50),
-  body: bodySchema,
+  setup: setupSchema,
   rules: purgeRulesSchema,
   /** late end of the plan's band, s; null when the plan gave no time */
   planned: z.number().positive().nullable(),

@@ -3,6 +3,7 @@ import { arcText, defectNames, outcomeNames, wordFor, zoneNames, type Criterion,
 import { cleanMethodNames, testNames } from '../cleaning';
 import { gasNames } from '../gases';
 import { jointNames } from '../jobs';
+import { setupWords } from '../purge';
 import { sizeName } from '../sizes';
 import { clock, show, type System } from '../units';
 import { markNames, type Recorded } from './events';
@@ -60,15 +61,14 @@ export function tell(e: Recorded, criterion: Criterion, system: System, who: (id
       };
     }
     case 'purge.planned': {
-      const { body, plan } = e.body;
+      const { setup, plan } = e.body;
       const time = plan.figures.find((f) => f.label.startsWith('Time to'));
       return {
         title: 'Purge planned',
         details: [
-          `${body.damA.kind} at ${q(body.damA.distance, 'length')} from the joint on A, ${body.damB.kind} at ${q(body.damB.distance, 'length')} on B; ${gasNames[body.gas].toLowerCase()} ${q(body.flow, 'flow')}`,
-          `Inlet end ${body.inlet.side} ${body.inlet.height}, ${q(body.inlet.bore, 'length')}${body.inlet.diffuser ? ' with diffuser' : ''}; vent end ${body.vent.side} ${body.vent.height}, ${q(body.vent.bore, 'length')}`,
+          ...setupWords(setup, system),
           time?.low != null && time.high !== null
-            ? `${time.label}: ${clock(time.low)} to ${clock(time.high)} min (model estimate ${plan.model}, fittings not counted)`
+            ? `${time.label}: ${clock(time.low)} to ${clock(time.high)} min (model estimate ${plan.model})`
             : `${time?.label ?? 'Time'}: none given. ${time?.caution ?? ''}`,
           ...plan.rules.filter((r) => r.level === 'stop').map((r) => `Rule broken: ${r.text}`),
         ],

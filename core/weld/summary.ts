@@ -12,7 +12,7 @@ export type WeldSummary = {
   design: WeldState['design'];
   gap: { narrowAt: number; wideAt: number } | null;
   tints: NonNullable<WeldState['look']>['tints'];
-  body: NonNullable<WeldState['plan']>['body'] | null;
+  purge: NonNullable<WeldState['plan']>['setup'] | null;
   cup: number | null;
   /** share of the round that has been welded, as far as arcs tell: 0, or 1 once the arcs are off */
   welded: number;
@@ -26,7 +26,7 @@ export const summarise = (s: WeldState): WeldSummary => ({
   design: s.design,
   gap: s.fitup && { narrowAt: s.fitup.gapNarrow.at, wideAt: s.fitup.gapWide.at },
   tints: s.look?.tints ?? [],
-  body: s.plan?.body ?? null,
+  purge: s.plan?.setup ?? null,
   cup: s.setup?.cup ?? null,
   welded: s.done.weld ? 1 : 0,
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped, type Criterion } from '../criteria';
 import { findSize, type Size } from '../sizes';
-import { startingBody } from '../purge';
+import { startingSetup } from '../purge';
 import {
   dams,
   eventTypes,
@@ -85,7 +85,7 @@ const start: [EventType, BodyOf<'run.started'>] = [
   {
     spool: SPOOL,
     welds: [WELD],
-    body: startingBody(size),
+    setup: startingSetup(size),
     rules: house.purge,
     planned: 100,
     device: null,

@@ -1,222 +1,485 @@
 /**
- * Elevation of the straight body between its dams, gravity down, lengths squeezed. Dams are dragged or moved
- * by arrow keys; inlet and vent change height and end; the whole tilts.
+ * Elevation of the spool between its dams, gravity down, long straights squeezed. Parts, dams, inlets and vents are
+ * picked, dragged and moved by keys here; the filling is drawn in greys by the logarithm of the oxygen.
  */
-import { useRef } from 'react';
-import { squeeze, taped, unsqueeze } from '../../../core/drawing';
-import { gasNames } from '../../../core/gases';
-import { heightOf, type Body, type Rule } from '../../../core/purge';
+import { useDroppable } from '@dnd-kit/core';
+import { memo, useEffect, useMemo, useRef } from 'react';
+import { airShade, sideScene, taped, type SideScene } from '../../../core/drawing';
+import { damNames, fromJoint, partLabel, seatWords, setupWords, type Rule, type Setup } from '../../../core/purge';
+import { isStraight, snapTo, type Fault, type Seat } from '../../../core/spool';
 import { show, type System } from '../../../core/units';
 
+/** Oxygen along the spool at a moment, by edge of the model's mesh. */
+export type Shown = { pipe: Int32Array; span: Float64Array; ppm: Float32Array; limit: number };
+
 type Props = {
-  body: Body;
+  setup: Setup;
   system: System;
   rules?: readonly Rule[];
-  onChange?: (body: Body) => void;
+  faults?: readonly Fault[];
+  shown?: Shown | null;
+  /** id of the part, dam, inlet or vent in hand, or an end "p3:b" */
+  picked?: string | null;
+  onPick?: (id: string | null) => void;
+  onChange?: (setup: Setup, more?: { drag?: boolean }) => void;
+  onDropped?: () => void;
   mini?: boolean;
   className?: string;
 };
 
-const [X, Y] = [260, 95];
-const R = 26;
-const levels = ['high', 'middle', 'low'] as const;
-type End = 'A' | 'B';
+const [W, TALLEST] = [560, 400];
+const levels = ['low', 'middle', 'high'] as const;
 
-export function SideView({ body, system, rules = [], onChange, mini, className }: Props) {
+/** Grey for a share of the way from air (dark) to the limit (light): the same by day and in a dark bay, since it is data. */
+export const grey = (share: number): string => `oklch(${(0.4 + 0.57 * share).toFixed(3)} 0 0)`;
+
+export function SideView({ setup, system, rules = [], faults = [], shown, picked, onPick, onChange, onDropped, mini, className }: Props) {
   const svg = useRef<SVGSVGElement>(null);
-  const dragged = useRef<End | null>(null);
-  const xa = X - Math.max(16, squeeze(body.damA.distance));
-  const xb = X + Math.max(16, squeeze(body.damB.distance));
-  const broken = new Set(rules.filter((r) => r.level === 'stop').map((r) => r.at));
+  const hand = useRef<{ id: string; kind: 'dam' | 'part'; x: number; y: number; moved: boolean } | null>(null);
+  const scene = useMemo(() => sideScene(setup, W, mini ? 200 : TALLEST, mini ? { x: 30, y: 12 } : { x: 74, y: 46 }), [setup, mini]);
+  const H = scene.height;
+  const wrong = useMemo(
+    () =>
+      new Set([...rules.filter((r) => r.level === 'stop').map((r) => r.at), ...faults.map((f) => (f.port ? `${f.at}:${f.port}` : f.at))]),
+    [rules, faults],
+  );
   const len = (m: number) => show(m, 'length', system);
+  const live = onChange !== undefined && !mini;
 
-  /** The pointer in the drawing's own, untilted coordinates. */
   const place = (e: React.PointerEvent): { x: number; y: number } => {
     const box = svg.current?.getBoundingClientRect();
-    if (!box) return { x: X, y: Y };
-    const [px, py] = [((e.clientX - box.left) / box.width) * 520 - X, ((e.clientY - box.top) / box.height) * 190 - Y];
-    const a = (-body.tilt * Math.PI) / 180;
-    return { x: X + px * Math.cos(a) - py * Math.sin(a), y: Y + px * Math.sin(a) + py * Math.cos(a) };
+    return box ? { x: ((e.clientX - box.left) / box.width) * W, y: ((e.clientY - box.top) / box.height) * H } : { x: 0, y: 0 };
   };
-  const setDam = (end: End, metres: number) => {
-    const distance = Math.min(30, Math.max(0.005, taped(metres)));
-    onChange?.(end === 'A' ? { ...body, damA: { ...body.damA, distance } } : { ...body, damB: { ...body.damB, distance } });
+  const setDam = (id: string, part: string, at: number, drag: boolean) => {
+    const length = setup.parts.find((p) => p.id === part && isStraight(p));
+    if (!length || !('length' in length)) return;
+    const onChangeDams = setup.dams.map((d) =>
+      d.id === id ? { ...d, part, at: Math.max(0.005, Math.min(length.length - 0.002, taped(at))) } : d,
+    );
+    onChange?.({ ...setup, dams: onChangeDams }, { drag });
   };
   const move = (e: React.PointerEvent) => {
-    if (!dragged.current || !onChange) return;
-    const { x } = place(e);
-    setDam(dragged.current, unsqueeze(dragged.current === 'A' ? X - x : x - X));
+    const h = hand.current;
+    if (!h || !onChange) return;
+    const p = place(e);
+    if (!h.moved && Math.hypot(p.x - h.x, p.y - h.y) < 5) return;
+    h.moved = true;
+    if (h.kind === 'dam') {
+      const near = scene.nearest(p.x, p.y);
+      if (near && near.distance < 60) setDam(h.id, near.part, near.at, true);
+    }
   };
-  const damKeys = (end: End) => (e: React.KeyboardEvent) => {
-    const now = end === 'A' ? body.damA.distance : body.damB.distance;
-    const step = now < 0.05 ? 0.001 : now < 0.5 ? 0.01 : 0.1;
-    const out = end === 'A' ? 'ArrowLeft' : 'ArrowRight';
-    const into = end === 'A' ? 'ArrowRight' : 'ArrowLeft';
-    if (e.key === out || e.key === 'ArrowUp') setDam(end, now + step);
-    else if (e.key === into || e.key === 'ArrowDown') setDam(end, now - step);
-    else return;
+  const drop = (e: React.PointerEvent) => {
+    const h = hand.current;
+    hand.current = null;
+    if (!h?.moved) return;
+    if (h.kind === 'part') {
+      const p = place(e);
+      const end = scene.free.find((f) => Math.hypot(f.x - p.x, f.y - p.y) < 26);
+      if (end) onChange?.({ ...setup, parts: snapTo(setup.parts, h.id, end) });
+    }
+    onDropped?.();
+  };
+  const grab = (id: string, kind: 'dam' | 'part') => (e: React.PointerEvent) => {
+    if (!live) return;
+    hand.current = { id, kind, ...place(e), moved: false };
+    (e.currentTarget as Element).setPointerCapture(e.pointerId);
+    onPick?.(id);
+  };
+  const dragging = live && { onPointerMove: move, onPointerUp: drop, onPointerCancel: drop };
+
+  const damKeys = (id: string) => (e: React.KeyboardEvent) => {
+    const d = setup.dams.find((x) => x.id === id);
+    if (!d || typeof d.at !== 'number') return;
+    const away = fromJoint(setup, id) ?? d.at;
+    const step = away < 0.05 ? 0.001 : away < 0.5 ? 0.01 : 0.1;
+    const sign = e.key === 'ArrowRight' || e.key === 'ArrowUp' ? 1 : e.key === 'ArrowLeft' || e.key === 'ArrowDown' ? -1 : 0;
+    if (sign === 0) return;
     e.preventDefault();
+    setDam(id, d.part, d.at + sign * step, false);
   };
-  /** Inlet and vent: up and down, left and right. */
-  const openingKeys = (which: 'inlet' | 'vent') => (e: React.KeyboardEvent) => {
-    const o = body[which];
+  const openingKeys = (which: 'inlets' | 'vents', id: string) => (e: React.KeyboardEvent) => {
+    const all: readonly { id: string; on: string; height: (typeof levels)[number] }[] = setup[which];
+    const o = all.find((x) => x.id === id);
+    if (!o) return;
     const i = levels.indexOf(o.height);
+    const s = scene.seats.indexOf(o.on);
     const next =
       e.key === 'ArrowUp'
-        ? { ...o, height: levels[Math.max(0, i - 1)] ?? o.height }
+        ? { height: levels[Math.min(2, i + 1)] }
         : e.key === 'ArrowDown'
-          ? { ...o, height: levels[Math.min(2, i + 1)] ?? o.height }
-          : e.key === 'ArrowLeft'
-            ? { ...o, side: 'A' as const }
-            : e.key === 'ArrowRight'
-              ? { ...o, side: 'B' as const }
+          ? { height: levels[Math.max(0, i - 1)] }
+          : e.key === 'ArrowLeft' || e.key === 'ArrowRight'
+            ? { on: scene.seats[(s + (e.key === 'ArrowRight' ? 1 : scene.seats.length - 1)) % scene.seats.length] }
+            : e.key === 'Delete'
+              ? 'gone'
               : null;
-    if (!next) return;
+    if (next === null) return;
     e.preventDefault();
-    onChange?.({ ...body, [which]: next });
+    onChange?.({
+      ...setup,
+      [which]: next === 'gone' ? all.filter((x) => x.id !== id) : all.map((x) => (x.id === id ? { ...x, ...next } : x)),
+    });
   };
-  const cycle = (which: 'inlet' | 'vent') => {
-    const o = body[which];
-    onChange?.({ ...body, [which]: { ...o, height: levels[(levels.indexOf(o.height) + 1) % 3] ?? o.height } });
-  };
-  const yOf = (height: Body['vent']['height']) => Y + (height === 'high' ? -R + 6 : height === 'low' ? R - 6 : 0);
 
-  const opening = (which: 'inlet' | 'vent') => {
-    const o = body[which];
-    const left = o.side === 'A';
-    const x = left ? xa : xb;
-    const out = left ? -1 : 1;
-    const y = yOf(o.height);
-    const w = Math.min(8, 2 + o.bore * 500);
-    const stop = broken.has(which);
-    return (
-      <g
-        key={which}
-        {...(onChange && {
-          role: 'button',
-          tabIndex: 0,
-          onKeyDown: openingKeys(which),
-          onClick: () => cycle(which),
-          'aria-label': `${which === 'inlet' ? 'Inlet' : 'Vent'} at the ${o.height} point of end ${o.side}, bore ${len(o.bore)}. Arrow keys move it.`,
-          className: 'cursor-pointer',
-        })}
-      >
-        <rect x={left ? x - 46 : x - 6} y={y - 14} width="52" height="28" fill="transparent" />
-        <line x1={x - out * 4} y1={y} x2={x + out * 22} y2={y} strokeWidth={w + 3} className="stroke-base-content" />
-        <line x1={x - out * 4} y1={y} x2={x + out * 22} y2={y} strokeWidth={w} className="stroke-base-100" />
-        <path
-          d={which === 'inlet' ? `M${x + out * 22} ${y}l${out * 12} -5v10z` : `M${x + out * 22} ${y - 5}l${out * 12} 5l${-out * 12} 5z`}
-          className="fill-base-content"
+  const behind = [...scene.pipes].sort((a, b) => Number(b.jacket) - Number(a.jacket));
+  const shells = scene.pipes.filter((p) => p.jacket).length;
+  const layer = (some: typeof behind) => (
+    <>
+      {some.map((p) => (
+        <polyline
+          key={`o${p.index}`}
+          points={p.points.map((q) => `${q.x.toFixed(1)},${q.y.toFixed(1)}`).join(' ')}
+          fill="none"
+          strokeWidth={Math.max(3, p.outer) + (mini ? 3 : 4)}
+          strokeLinejoin="round"
+          className={p.jacket ? 'stroke-base-content/60' : 'stroke-base-content'}
         />
-        {which === 'inlet' && body.inlet.diffuser && (
-          <rect
-            x={x - out * 9 - 3}
-            y={y - 8}
-            width="6"
-            height="16"
-            className="fill-base-300 stroke-base-content"
-            strokeWidth="1"
-            strokeDasharray="1.5 1.5"
-          />
-        )}
-        {!mini && (
-          <text
-            x={x + out * 38}
-            y={y + 4}
-            textAnchor={left ? 'end' : 'start'}
-            fontSize="11"
-            className={stop ? 'fill-error font-bold' : 'fill-base-content'}
-          >
-            {stop ? '■ ' : ''}
-            {which === 'inlet' ? 'in' : 'vent'} {len(o.bore)}
-          </text>
-        )}
-      </g>
-    );
-  };
+      ))}
+      {some.map((p) => (
+        <polyline
+          key={`i${p.index}`}
+          points={p.points.map((q) => `${q.x.toFixed(1)},${q.y.toFixed(1)}`).join(' ')}
+          fill="none"
+          strokeWidth={Math.max(2, p.inner)}
+          strokeLinejoin="round"
+          className={p.jacket ? 'stroke-base-200' : 'stroke-base-300'}
+        />
+      ))}
+    </>
+  );
+  const pipes = (
+    <g className="pointer-events-none">
+      {layer(behind.slice(0, shells))}
+      {shown && shells > 0 && <Gas shown={shown} scene={scene} jackets />}
+      {layer(behind.slice(shells))}
+      {shown && <Gas shown={shown} scene={scene} />}
+    </g>
+  );
 
-  const dam = (end: End) => {
-    const x = end === 'A' ? xa : xb;
-    const d = end === 'A' ? body.damA : body.damB;
-    const stop = broken.has(end === 'A' ? 'damA' : 'damB');
+  const openings = (which: 'inlets' | 'vents') =>
+    setup[which].map((o) => {
+      const ray = scene.seat(o.on, o.height);
+      if (!ray) return null;
+      const { x, y, dx, dy } = ray;
+      const middle = scene.seat(o.on, 'middle');
+      const into = which === 'inlets';
+      const stop = wrong.has(o.id);
+      const reach = mini ? 26 : 24;
+      const tip = { x: x + dx * reach, y: y + dy * reach };
+      const words = `${into ? 'in' : 'vent'} ${len(o.bore)}`;
+      const w = Math.min(9, 2.5 + o.bore * 500);
+      return (
+        <g
+          key={o.id}
+          {...(live && {
+            role: 'button',
+            tabIndex: 0,
+            'aria-label': `${into ? 'Inlet' : 'Vent'} ${o.id.slice(1)} at the ${o.height} point of ${seatWords(setup, o.on)}, bore ${len(o.bore)}. Up and down arrows move it across the face, left and right to another dam.`,
+            'aria-pressed': picked === o.id,
+            onKeyDown: openingKeys(which, o.id),
+            onClick: () => onPick?.(o.id),
+            className: 'cursor-pointer',
+          })}
+        >
+          <circle cx={x + dx * 12} cy={y + dy * 12} r="20" fill="transparent" />
+          <line x1={x - dx * 3} y1={y - dy * 3} x2={tip.x} y2={tip.y} strokeWidth={w + 3} className="stroke-base-content" />
+          <line x1={x - dx * 3} y1={y - dy * 3} x2={tip.x} y2={tip.y} strokeWidth={w} className="stroke-base-100" />
+          <polygon
+            points={(into
+              ? [
+                  [tip.x - dx * 3, tip.y - dy * 3],
+                  [tip.x + dx * 10 - dy * 5, tip.y + dy * 10 + dx * 5],
+                  [tip.x + dx * 10 + dy * 5, tip.y + dy * 10 - dx * 5],
+                ]
+              : [
+                  [tip.x + dx * 11, tip.y + dy * 11],
+                  [tip.x - dy * 5, tip.y + dx * 5],
+                  [tip.x + dy * 5, tip.y - dx * 5],
+                ]
+            )
+              .map((q) => q.join(','))
+              .join(' ')}
+            className={stop ? 'fill-error' : 'fill-base-content'}
+          />
+          {'kind' in o && o.kind === 'diffuser' && middle && !o.on.includes(':') && (
+            <line
+              x1={middle.x - dx * 9 - dy * 0.32 * ray.bore * scene.scale}
+              y1={middle.y - dy * 9 + dx * 0.32 * ray.bore * scene.scale}
+              x2={middle.x - dx * 9 + dy * 0.32 * ray.bore * scene.scale}
+              y2={middle.y - dy * 9 - dx * 0.32 * ray.bore * scene.scale}
+              strokeWidth="5"
+              strokeDasharray="2 2"
+              className="stroke-base-content"
+            />
+          )}
+          {!mini && (
+            <text
+              x={tip.x + dx * 14 + (Math.abs(dx) < 0.5 ? 12 : 0)}
+              y={tip.y + dy * 18 + 4}
+              textAnchor={dx < -0.5 ? 'end' : 'start'}
+              fontSize="11"
+              className={`${stop ? 'fill-error font-bold' : 'fill-base-content'} ${picked === o.id ? 'underline' : ''}`}
+            >
+              {stop ? '■ ' : ''}
+              {words}
+            </text>
+          )}
+        </g>
+      );
+    });
+
+  const dams = scene.dams.map((d) => {
+    const item = setup.dams.find((x) => x.id === d.id);
+    if (!item) return null;
+    const stop = wrong.has(d.id);
+    const half = Math.max(5, (d.bore * scene.scale) / 2 - 1);
+    const away = fromJoint(setup, d.id);
+    const tape = typeof item.at === 'string';
+    const words = `${item.kind}${away === null ? '' : ` ${len(away)}`}`;
     return (
       <g
-        {...(onChange && {
+        key={d.id}
+        {...(live && {
           role: 'slider',
           tabIndex: 0,
-          'aria-label': `Dam ${end}, distance from the joint`,
-          'aria-valuenow': Math.round(d.distance * 1000),
-          'aria-valuemin': 5,
-          'aria-valuemax': 30000,
-          'aria-valuetext': len(d.distance),
-          onKeyDown: damKeys(end),
-          className: 'cursor-ew-resize touch-none',
-          onPointerDown: (e: React.PointerEvent) => {
-            dragged.current = end;
-            (e.target as Element).setPointerCapture(e.pointerId);
-          },
-          onPointerMove: move,
-          onPointerUp: () => (dragged.current = null),
+          'aria-label': `Dam ${d.id.slice(1)}, ${damNames[item.kind]}${away === null ? `, on ${partLabel(setup, item.part)}` : ', distance from the joint'}`,
+          'aria-valuenow': Math.round((away ?? (typeof item.at === 'number' ? item.at : 0)) * 1000),
+          'aria-valuemin': 0,
+          'aria-valuemax': 100000,
+          'aria-valuetext': away === null ? partLabel(setup, item.part) : len(away),
+          onKeyDown: damKeys(d.id),
+          onPointerDown: grab(d.id, 'dam'),
+          className: 'cursor-grab touch-none',
         })}
+        {...dragging}
       >
-        <rect x={x - 24} y={Y - R - 10} width="48" height={2 * R + 20} fill="transparent" />
-        <rect x={x - 5} y={Y - R + 2} width="10" height={2 * R - 4} rx="3" className={stop ? 'fill-error' : 'fill-base-content'} />
+        <rect x={d.x - 22} y={d.y - half - 8} width="44" height={2 * half + 16} fill="transparent" />
+        <line
+          x1={d.x - d.dy * half}
+          y1={d.y + d.dx * half}
+          x2={d.x + d.dy * half}
+          y2={d.y - d.dx * half}
+          strokeWidth={tape ? 4 : mini ? 8 : 9}
+          className={stop ? 'stroke-error' : 'stroke-base-content'}
+        />
         {!mini && (
-          <text x={x} y={Y + R + 18} textAnchor="middle" fontSize="12" className={stop ? 'fill-error font-bold' : 'fill-base-content'}>
+          <text
+            x={d.x - d.dy * (half + 14)}
+            y={d.y + Math.abs(d.dx) * (half + 17) + (Math.abs(d.dx) < 0.5 ? 4 : 0)}
+            textAnchor={Math.abs(d.dx) > 0.5 ? 'middle' : d.dy > 0 ? 'end' : 'start'}
+            fontSize="11"
+            className={`${stop ? 'fill-error font-bold' : 'fill-base-content'} ${picked === d.id ? 'underline' : ''}`}
+          >
             {stop ? '■ ' : ''}
-            {d.kind} {len(d.distance)}
+            {words}
           </text>
         )}
       </g>
     );
-  };
+  });
 
-  const said = `Side view, lengths squeezed. Dam A ${len(body.damA.distance)}, dam B ${len(body.damB.distance)} from the joint. ${gasNames[body.gas]} in at ${heightOf(body, body.inlet)} ${body.inlet.side}, vent at ${heightOf(body, body.vent)} ${body.vent.side}.`;
-  const tall = Math.abs(body.tilt) > 30;
+  const said = `Side view, long straights squeezed. ${setupWords(setup, system).join('. ')}`;
+  const bottom = scene.pipes.length;
   return (
-    <svg
-      ref={svg}
-      viewBox={mini ? '40 50 440 90' : '0 0 520 190'}
-      className={className}
-      role={onChange ? 'group' : 'img'}
-      aria-label={said}
-    >
-      <g
-        transform={`rotate(${body.tilt} ${X} ${Y}) ${tall ? `translate(${X} ${Y}) scale(${Math.abs(body.tilt) > 60 ? 0.42 : 0.62}) translate(${-X} ${-Y})` : ''}`}
-      >
-        <rect x={xa - 30} y={Y - R} width={xb - xa + 60} height={2 * R} className="fill-base-200" />
-        <path d={`M${xa - 30} ${Y - R}H${xb + 30}M${xa - 30} ${Y + R}H${xb + 30}`} className="stroke-base-content" strokeWidth="3" />
-        <rect x={xa} y={Y - R + 1.5} width={xb - xa} height={2 * R - 3} className="fill-base-300" />
-        <path d={`M${X} ${Y - R - 9}V${Y + R + 9}`} className="stroke-base-content" strokeWidth="2" strokeDasharray="5 3" />
-        {!mini && (
-          <>
-            <text x={X} y={Y - R - 13} textAnchor="middle" fontSize="12" fontWeight="600" className="fill-base-content">
-              joint
-            </text>
-            <text x={xa - 22} y={Y - R - 8} fontSize="13" fontWeight="700" className="fill-base-content">
-              A
-            </text>
-            <text x={xb + 12} y={Y - R - 8} fontSize="13" fontWeight="700" className="fill-base-content">
-              B
-            </text>
-          </>
-        )}
-        {dam('A')}
-        {dam('B')}
-        {opening('inlet')}
-        {opening('vent')}
-      </g>
-      {!mini && (
+    <svg ref={svg} viewBox={`0 0 ${W} ${H.toFixed(0)}`} className={className} role={live ? 'group' : 'img'} aria-label={said}>
+      {pipes}
+      {live &&
+        scene.pipes.map((p) => {
+          const part = setup.parts.find((x) => x.id === p.part);
+          if (!part || scene.pipes.findIndex((q) => q.part === p.part) !== p.index) return null;
+          return (
+            <polyline
+              key={`h${p.index}`}
+              points={scene.pipes
+                .filter((q) => q.part === p.part)
+                .flatMap((q) => q.points)
+                .map((q) => `${q.x.toFixed(1)},${q.y.toFixed(1)}`)
+                .join(' ')}
+              fill="none"
+              strokeWidth={Math.max(18, p.outer)}
+              stroke={picked === p.part ? 'currentColor' : 'transparent'}
+              strokeOpacity={picked === p.part ? 0.28 : 0}
+              strokeLinecap="butt"
+              role="button"
+              tabIndex={0}
+              aria-label={`${partLabel(setup, p.part)}${wrong.has(p.part) ? ', something is wrong here' : ''}`}
+              aria-pressed={picked === p.part}
+              className="cursor-pointer touch-none"
+              onPointerDown={grab(p.part, 'part')}
+              {...dragging}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' || e.key === ' ') {
+                  e.preventDefault();
+                  onPick?.(p.part);
+                }
+              }}
+            />
+          );
+        })}
+      {!mini &&
+        setup.parts.map((p) => {
+          const spot = wrong.has(p.id) ? scene.middle(p.id) : null;
+          return spot && <rect key={p.id} x={spot.x - 7} y={spot.y - 7} width="14" height="14" className="fill-error" />;
+        })}
+      {scene.joints.map((j) => {
+        const own = j.part === setup.joint;
+        const half = (j.bore * scene.scale) / 2 + (own ? 9 : 3);
+        const tapedOver = (setup.joints[j.part]?.state ?? 'taped') === 'taped';
+        return (
+          <g key={j.part} className="pointer-events-none">
+            <line
+              x1={j.x - j.dy * half}
+              y1={j.y + j.dx * half}
+              x2={j.x + j.dy * half}
+              y2={j.y - j.dx * half}
+              strokeWidth={own ? 2.5 : 1}
+              strokeDasharray={own ? '5 3' : tapedOver ? '2 2' : 'none'}
+              className="stroke-base-content"
+            />
+            {own && !mini && (
+              <text
+                x={j.x + j.dy * (half + 12) - Math.abs(j.dx) * 0}
+                y={j.y - Math.abs(j.dx) * (half + 5) + (Math.abs(j.dx) < 0.5 ? 4 : 0)}
+                textAnchor={Math.abs(j.dx) > 0.5 ? 'middle' : 'start'}
+                fontSize="12"
+                fontWeight="700"
+                className="fill-base-content"
+              >
+                joint
+              </text>
+            )}
+          </g>
+        );
+      })}
+      {dams}
+      {openings('inlets')}
+      {openings('vents')}
+      {live &&
+        scene.free.map((f) => (
+          <FreeEnd
+            key={`${f.part}:${f.port}`}
+            end={f}
+            {...besideEnd(f, scene)}
+            wrong={wrong.has(`${f.part}:${f.port}`)}
+            picked={picked === `${f.part}:${f.port}`}
+            label={`End ${f.port} of ${partLabel(setup, f.part)}: a part can go on here`}
+            onPick={() => onPick?.(`${f.part}:${f.port}`)}
+          />
+        ))}
+      {!mini && bottom > 0 && (
         <>
-          <path d="M18 160v16m-4 -6l4 7l4 -7" fill="none" className="stroke-base-content" strokeWidth="1.5" />
-          <text x="28" y="174" fontSize="10" className="fill-base-content/80">
+          <path d={`M18 ${H - 32}v16m-4 -6l4 7l4 -7`} fill="none" className="stroke-base-content" strokeWidth="1.5" />
+          <text x="28" y={H - 18} fontSize="10" className="fill-base-content/80">
             down
           </text>
-          <text x="508" y="178" textAnchor="end" fontSize="10" className="fill-base-content/80">
-            lengths squeezed, fittings not counted
+          <text x={W - 8} y={H - 14} textAnchor="end" fontSize="10" className="fill-base-content/80">
+            long straights squeezed
           </text>
         </>
       )}
     </svg>
   );
 }
+
+/** Above a level end, left of an upright one: out of the way of what goes through its dam. */
+function besideEnd(f: SideScene['free'][number], scene: SideScene): { x: number; y: number } {
+  const inner = scene.pipes.find((p) => p.part === f.part)?.inner ?? 20;
+  const up = Math.abs(f.dx) > 0.5;
+  const off = inner / 2 + 14;
+  return { x: f.x + f.dx * 4 - (up ? 0 : off), y: f.y + f.dy * 4 - (up ? off : 0) };
+}
+
+/** A free end: a part dropped or added here snaps on. */
+function FreeEnd({
+  end,
+  x,
+  y,
+  wrong,
+  picked,
+  label,
+  onPick,
+}: {
+  end: Seat;
+  x: number;
+  y: number;
+  wrong: boolean;
+  picked: boolean;
+  label: string;
+  onPick: () => void;
+}) {
+  const { setNodeRef, isOver } = useDroppable({ id: `${end.part}:${end.port}` });
+  const big = isOver || picked;
+  return (
+    <g
+      ref={setNodeRef as unknown as React.Ref<SVGGElement>}
+      role="button"
+      tabIndex={0}
+      aria-label={label}
+      aria-pressed={picked}
+      className="cursor-pointer"
+      onClick={onPick}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') {
+          e.preventDefault();
+          onPick();
+        }
+      }}
+    >
+      <circle cx={x} cy={y} r="18" fill="transparent" />
+      <circle
+        cx={x}
+        cy={y}
+        r={big ? 10 : 6}
+        strokeWidth="2"
+        className={`${wrong ? 'stroke-error' : 'stroke-base-content'} ${picked ? 'fill-base-content' : 'fill-base-100'}`}
+      />
+      <path
+        d={`M${x - 3.5} ${y}h7M${x} ${y - 3.5}v7`}
+        strokeWidth="1.5"
+        className={picked ? 'stroke-base-100' : wrong ? 'stroke-error' : 'stroke-base-content'}
+      />
+    </g>
+  );
+}
+
+/** The gas as it stands: one stroke an edge, repainted in place while the time is scrubbed. */
+const Gas = memo(function Gas({ shown, scene, jackets = false }: { shown: Shown; scene: SideScene; jackets?: boolean }) {
+  const group = useRef<SVGGElement>(null);
+  const lines = useMemo(
+    () =>
+      Array.from(shown.pipe, (pipe, e) => {
+        // Every edge keeps its place among the children; those of the other layer draw nothing.
+        if ((scene.pipes[pipe]?.jacket ?? false) !== jackets) return <line key={e} />;
+        const [a, b] = [scene.at(pipe, shown.span[2 * e] as number), scene.at(pipe, shown.span[2 * e + 1] as number)];
+        const inner = scene.pipes[pipe]?.inner ?? 4;
+        const l = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+        // A hair of overlap, and in a bend as much as the outer wall gapes, so that no seam shows.
+        const turn = Math.acos(Math.max(-1, Math.min(1, a.dx * b.dx + a.dy * b.dy)));
+        const over = 0.6 + (inner / 2) * Math.tan(Math.min(1, turn / 2));
+        const [ox, oy] = [((b.x - a.x) / l) * over, ((b.y - a.y) / l) * over];
+        return (
+          <line
+            key={e}
+            x1={(a.x - ox).toFixed(1)}
+            y1={(a.y - oy).toFixed(1)}
+            x2={(b.x + ox).toFixed(1)}
+            y2={(b.y + oy).toFixed(1)}
+            strokeWidth={Math.max(2, inner).toFixed(1)}
+          />
+        );
+      }),
+    [shown.pipe, shown.span, scene, jackets],
+  );
+  useEffect(() => {
+    const children = group.current?.children;
+    if (!children) return;
+    for (let e = 0; e < shown.ppm.length; e++)
+      (children[e] as SVGLineElement | undefined)?.setAttribute('stroke', grey(airShade(shown.ppm[e] as number, shown.limit)));
+  });
+  return (
+    <g ref={group} className="pointer-events-none" {...(!jackets && { 'data-testid': 'filling' })}>
+      {lines}
+    </g>
+  );
+});

@@ -1,6 +1,6 @@
 /** A weld in small: Side, Plan, End, always in this order. */
 import type { WeldSummary } from '../../../core/weld';
-import { startingBody } from '../../../core/purge';
+import { startingSetup } from '../../../core/purge';
 import { EndView } from './EndView';
 import { PlanView } from './PlanView';
 import { SideView } from './SideView';
@@ -12,10 +12,10 @@ export function Thumbnail({ summary: s }: Props) {
   return (
     <span className="flex items-center gap-1">
       <SideView
-        body={s.body ?? startingBody(s.design.size)}
+        setup={s.purge ?? startingSetup(s.design.size)}
         system="metric"
         mini
-        className={`h-11 w-28 lg:w-52 ${s.body ? '' : 'opacity-40'}`}
+        className={`h-11 w-28 lg:w-52 ${s.purge ? '' : 'opacity-40'}`}
       />
       <PlanView size={s.design.size} cup={s.cup} welded={s.welded} mini className="h-12 w-12" />
       <EndView film={filmsOf(s.design.alloyA)} gap={s.gap} tints={s.tints} welded={s.welded} mini className="h-13 w-13" />

@@ -5,26 +5,12 @@ import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import type { Reading } from '../../../core/purge';
-import { clock } from '../../../core/units';
 import { markNames, type MarkName } from '../../../core/weld';
+import { axes, inks, label } from './oxygenAxes';
 
 echarts.use([LineChart, GridComponent, MarkLineComponent, CanvasRenderer]);
 
 type Props = { readings: readonly Reading[]; limit: number; marks: readonly { mark: MarkName; at: number }[]; from: number };
-
-/** The theme's ink and paper as colours a canvas understands. */
-function inks(el: HTMLElement): { ink: string; faint: string } {
-  const probe = document.createElement('canvas').getContext('2d', { willReadFrequently: true });
-  const read = (css: string): string => {
-    if (!probe) return '#222';
-    probe.fillStyle = css;
-    probe.fillRect(0, 0, 1, 1);
-    const [r, g, b] = probe.getImageData(0, 0, 1, 1).data;
-    return `rgb(${r},${g},${b})`;
-  };
-  const style = getComputedStyle(el);
-  return { ink: read(style.color), faint: read(style.getPropertyValue('--color-base-300')) };
-}
 
 export default function OxygenChart({ readings, limit, marks, from }: Props) {
   const box = useRef<HTMLDivElement>(null);
@@ -43,28 +29,13 @@ export default function OxygenChart({ readings, limit, marks, from }: Props) {
   useEffect(() => {
     const el = box.current;
     if (!el || !chart.current) return;
-    const { ink, faint } = inks(el);
-    const text = { color: ink, fontFamily: 'B612', fontSize: 11 };
+    const colours = inks(el);
+    const { ink } = colours;
+    const text = label(ink);
     chart.current.setOption({
       animation: false,
       grid: { left: 58, right: 12, top: 32, bottom: 22 },
-      xAxis: {
-        type: 'value',
-        min: 0,
-        max: (v: { max: number }) => Math.max(60, v.max),
-        splitNumber: 4,
-        minInterval: 15,
-        axisLabel: { ...text, formatter: (s: number) => clock(s) },
-        splitLine: { show: false },
-        axisLine: { lineStyle: { color: ink } },
-      },
-      yAxis: {
-        type: 'log',
-        min: 1,
-        max: 210000,
-        axisLabel: { ...text, showMaxLabel: false, formatter: (v: number) => (v >= 10000 ? `${v / 10000} %` : `${v} ppm`) },
-        splitLine: { lineStyle: { color: faint } },
-      },
+      ...axes(colours),
       series: [
         {
           type: 'line',

@@ -1,130 +1,171 @@
-/** Purge: the body between two dams set on the Side view or by typing; its plan; the start of the run. */
-import { useEffect, useMemo, useState } from 'react';
+/** Purge: the spool as it lies, what closes and feeds it, what the model says, and the start of the run. */
+import Redo2 from 'lucide-react/icons/redo-2';
+import Undo2 from 'lucide-react/icons/undo-2';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/devices';
-import { settles } from '../../../core/gases';
-import { bodySchema, damSchema, planStraight, rulesFor, startingBody, type Body } from '../../../core/purge';
-import { parseQuantity, show } from '../../../core/units';
+import { rulesFor, setupForWeld, setupSchema, startingSetup, type Plan, type Rule } from '../../../core/purge';
+import { clock, show } from '../../../core/units';
+import { SideView, type Shown } from '../drawings/SideView';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
 import { RefusalNote, Rules } from '../kit/notes';
 import { newId, type Refusal } from '../post';
+import { FillPanel } from '../purge/FillPanel';
+import { GainPanel } from '../purge/GainPanel';
+import { OpeningsPanel } from '../purge/OpeningsPanel';
+import { offers, SpoolPanel } from '../purge/SpoolPanel';
+import { usePlanner } from '../purge/usePlanner';
+import { withPart } from '../../../core/purge';
 import { useWeld } from './context';
 import { RunPanel } from './RunPanel';
 
-/** A small field that writes into the body as soon as what is typed makes sense; what does not stays, with its reason. */
-function BodyField({
-  label,
-  value,
-  quantity,
-  onValue,
-  max,
-}: {
-  label: string;
-  value: number;
-  quantity: 'length' | 'flow' | 'oxygen';
-  onValue: (si: number) => void;
-  max: number;
-}) {
-  const { system } = useWeld();
-  const [text, setText] = useState<string | null>(null);
-  const shown = text ?? show(value, quantity, system);
-  const p = parseQuantity(shown, quantity, system);
-  const error =
-    text === null
-      ? ''
-      : !p.ok
-        ? p.error
-        : p.value <= 0 && quantity !== 'oxygen'
-          ? 'Must be more than zero.'
-          : p.value > max
-            ? 'Too large. Check the unit.'
-            : '';
-  return (
-    <div>
-      <label className="block text-sm font-medium">
-        {label}
-        <input
-          className="input min-h-12 w-full font-figure aria-invalid:border-error"
-          aria-invalid={error !== ''}
-          value={shown}
-          onChange={(e) => {
-            setText(e.target.value);
-            const q = parseQuantity(e.target.value, quantity, system);
-            if (q.ok && (q.value > 0 || quantity === 'oxygen') && q.value <= max) onValue(q.value);
-          }}
-          onBlur={() => error === '' && setText(null)}
-        />
-      </label>
-      {error && (
-        <span role="alert" className="text-sm font-semibold text-error">
-          ■ {error}
-        </span>
-      )}
-    </div>
-  );
-}
+export const DRAWING = 'drawing-in-hand';
+
+const panels = [
+  ['openings', 'Dams, hose, vent'],
+  ['spool', 'Spool'],
+  ['gain', 'What gains'],
+  ['fill', 'Watch it fill'],
+] as const;
 
 export function PurgeStage() {
-  const { state, criterion, system, devices, draft, setDraft, record } = useWeld();
+  const { state } = useWeld();
   const running = state.runs.find((r) => r.endedAt === null);
+  return running ? <RunPanel run={running} /> : <Planning />;
+}
+
+/** The place of the drawing on the page, once it is there. */
+function useDrawingPlace(view: string): HTMLElement | null {
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  useEffect(() => setPlace(document.getElementById(DRAWING)), [view]);
+  return place;
+}
+
+function Planning() {
+  const { state, criterion, system, devices, registers, savedSetup, spoolDone, view, setDraft, onDropPart, record } = useWeld();
   const size = state.design.size;
   const gas = state.gas;
-  const [body, setBody] = useState<Body>(
-    () =>
-      state.plan?.body ?? {
-        ...startingBody(size),
-        ...(gas && { gas: gas.purge.gas, supplyPpm: gas.purge.supplyPpm }),
-        ...(gas &&
-          settles(gas.purge.gas) === 'up' && {
-            inlet: { ...startingBody(size).inlet, height: 'high' as const },
-            vent: { ...startingBody(size).vent, height: 'low' as const },
-          }),
-      },
-  );
-  const shown = draft.body ?? body;
-  const plan = useMemo(() => planStraight(size, shown, criterion.purge.startPpm, system), [size, shown, criterion, system]);
+  const limit = criterion.purge.startPpm;
+  const first = useMemo(() => {
+    const base =
+      state.plan?.setup ??
+      (savedSetup ? setupForWeld(savedSetup.setup, savedSetup.joints, state.id, spoolDone) : startingSetup(size, gas?.purge.gas));
+    return gas ? { ...base, gas: gas.purge.gas, supplyPpm: gas.purge.supplyPpm } : base;
+    // As it stands when the stage opens.
+  }, []); // eslint-disable-line
+  const [monitor, setMonitor] = useState<string | undefined>(undefined);
+  const planner = usePlanner({ spool: state.spool, weld: state.id, first, saved: savedSetup, limit, system, monitor, active: true });
+  const { setup, change, spaces, seen } = planner;
+  const [panel, setPanel] = useState<(typeof panels)[number][0]>('openings');
+  const [picked, setPicked] = useState<string | null>(null);
+  const [moment, setMoment] = useState<number | null>(null);
   const [place, setPlace] = useState<'vent' | 'joint' | 'inlet'>('vent');
-  const [count, setCount] = useState('2');
+  const [count, setCount] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [busy, setBusy] = useState(false);
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+  const drawing = useDrawingPlace(view);
+
+  const plan: Plan | null = seen.full ?? seen.plan?.plan ?? null;
+  const faults = spaces.faults;
+  const rules: readonly Rule[] = faults.length ? [] : (plan?.rules ?? []);
+  const ends = spaces.layout.free.filter((f) => f.port !== 'a');
 
   useEffect(() => {
-    if (!draft.body) setDraft({ body });
-  }, [draft.body, body, setDraft]);
-  useEffect(() => setDraft({ rules: plan.rules }), [plan, setDraft]);
+    if (!planner.dragging) setDraft({ setup });
+  }, [setup, planner.dragging, setDraft]);
 
-  const change = (b: Body) => {
-    setBody(b);
-    setDraft({ body: b });
-  };
+  const pick = useCallback((id: string | null) => {
+    setPicked(id);
+    if (id === null) return;
+    setPanel((p) => (/^[div]\d+$/.test(id) ? 'openings' : /^[pj]\d+/.test(id) ? 'spool' : p));
+  }, []);
+  useEffect(() => {
+    onDropPart.current = (offer, on) => {
+      const o = offers.find((x) => x.id === offer);
+      const [part = '', port] = on.split(':');
+      if (!o || (port !== 'b' && port !== 'c')) return;
+      const next = withPart(setup, { part, port }, o.kind, o.wish);
+      change(next);
+      pick(next.parts.at(-1)?.id ?? null);
+    };
+    return () => {
+      onDropPart.current = null;
+    };
+  }, [onDropPart, setup, change, pick]);
+  useEffect(() => {
+    const keys = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target instanceof HTMLInputElement && e.target.type !== 'range'))
+        return;
+      e.preventDefault();
+      if (e.shiftKey) planner.redo();
+      else planner.undo();
+    };
+    addEventListener('keydown', keys);
+    return () => removeEventListener('keydown', keys);
+  });
+
+  const filling = seen.plan?.filling ?? null;
+  const end = plan ? Math.max(plan.joint.high ?? plan.joint.value ?? 0, plan.vent.high ?? plan.vent.value ?? 0) : 0;
+  const longest = end > 0 ? 1.25 * end : 12 * (seen.plan?.plug ?? 30);
+  const now = moment ?? 0.35 * (plan?.joint.value ?? longest);
+  // Edges are numbered by part: a filling computed for other parts says nothing here.
+  const fits = seen.plan?.setup.parts === setup.parts;
+  const shown = useMemo((): Shown | null => {
+    if (!filling || !fits || faults.length) return null;
+    let i = filling.times.findIndex((t) => t > now);
+    i = i < 0 ? filling.times.length - 1 : i;
+    const [a, b] = [filling.shown[Math.max(0, i - 1)], filling.shown[i]];
+    if (!a || !b) return null;
+    const [ta, tb] = [filling.times[Math.max(0, i - 1)] as number, filling.times[i] as number];
+    const w = tb > ta ? Math.min(1, (now - ta) / (tb - ta)) : 0;
+    return {
+      pipe: filling.pipe,
+      span: filling.span,
+      limit,
+      ppm: a.map((x, e) => Math.max(0.1, x) ** (1 - w) * Math.max(0.1, b[e] as number) ** w),
+    };
+  }, [filling, fits, now, limit, faults.length]);
+
   const device = gas?.monitor && devices.find((d) => d.id === gas.monitor?.id);
   const checked = gas ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm).ok : false;
-  const countIn = /^\d{1,3}$/.test(count.trim()) ? Number(count) : null;
+  const goingIn = count ?? String(setup.dams.length);
+  const countIn = /^\d{1,3}$/.test(goingIn.trim()) ? Number(goingIn) : null;
+
+  /** the plan with its band, for this very set-up */
+  const ready = seen.plan?.setup === setup ? seen.full : null;
 
   const start = async () => {
     setBusy(true);
-    const valid = bodySchema.safeParse(shown);
+    const valid = setupSchema.safeParse(setup);
+    const refuse = (error: string, reasons: string[] = []): Refusal => ({ error, reasons, status: 422 });
     const no =
-      (valid.success
-        ? null
-        : {
-            error: 'The set-up is out of range.',
-            reasons: valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
-            status: 422,
-          }) ??
-      (countIn === null
-        ? { error: 'Count the dams, tape and diffusers that go in: the same must come out.', reasons: [], status: 422 }
+      (!valid.success
+        ? refuse(
+            'The set-up is out of range.',
+            valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
+          )
         : null) ??
-      (await record({ stream: state.id, type: 'purge.planned', body: { body: shown, plan } })) ??
+      (faults.length
+        ? refuse(
+            'The purge cannot be planned like this.',
+            faults.map((f) => f.text),
+          )
+        : null) ??
+      (!ready ? refuse('The plan is still being computed. Press again in a moment.') : null) ??
+      (countIn === null ? refuse('Count the dams, tape and diffusers that go in: the same must come out.') : null) ??
+      (await record({ stream: state.id, type: 'purge.planned', body: { setup, plan: ready as Plan } })) ??
       (await record({
         stream: newId(),
         type: 'run.started',
         body: {
           spool: state.spool,
           welds: [state.id],
-          body: shown,
+          setup,
           rules: rulesFor(criterion.purge, Boolean(device)),
-          planned: plan.figures[1]?.high ?? null,
+          planned: ready?.joint.high ?? null,
           device: device ? { id: device.id, label: device.name } : null,
           place,
           monitorChecked: checked,
@@ -135,108 +176,123 @@ export function PurgeStage() {
     setBusy(false);
   };
 
-  if (running) return <RunPanel run={running} />;
-  const opening = (which: 'inlet' | 'vent', label: string) => (
-    <>
-      <BodyField
-        label={`${label} bore`}
-        value={shown[which].bore}
-        quantity="length"
-        max={0.1}
-        onValue={(bore) => change({ ...shown, [which]: { ...shown[which], bore } })}
-      />
-      <label className="block text-sm font-medium">
-        {label} at
-        <select
-          className="select min-h-12 w-full"
-          aria-label={`${label} at`}
-          value={`${shown[which].side}-${shown[which].height}`}
-          onChange={(e) => {
-            const [side, height] = e.target.value.split('-') as ['A' | 'B', 'low' | 'middle' | 'high'];
-            change({ ...shown, [which]: { ...shown[which], side, height } });
-          }}
-        >
-          {(['A', 'B'] as const).flatMap((s) =>
-            (['low', 'middle', 'high'] as const).map((h) => <option key={s + h} value={`${s}-${h}`}>{`end ${s}, ${h}`}</option>),
-          )}
-        </select>
-      </label>
-    </>
-  );
-  const dam = (end: 'damA' | 'damB') => (
-    <>
-      <BodyField
-        label={`Dam ${end.slice(-1)} from the joint`}
-        value={shown[end].distance}
-        quantity="length"
-        max={30}
-        onValue={(distance) => change({ ...shown, [end]: { ...shown[end], distance } })}
-      />
-      <label className="block text-sm font-medium">
-        Dam {end.slice(-1)} is
-        <select
-          className="select min-h-12 w-full"
-          aria-label={`Dam ${end.slice(-1)} is`}
-          value={shown[end].kind}
-          onChange={(e) => change({ ...shown, [end]: { ...shown[end], kind: damSchema.parse(e.target.value) } })}
-        >
-          {damSchema.options.map((k) => (
-            <option key={k}>{k}</option>
-          ))}
-        </select>
-      </label>
-    </>
-  );
   return (
     <div className="space-y-3">
-      <div className="grid grid-cols-2 gap-x-3 gap-y-2 md:grid-cols-4">
-        {dam('damA')}
-        {dam('damB')}
-        {opening('inlet', 'Inlet')}
-        {opening('vent', 'Vent')}
-        <BodyField label="Flow" value={shown.flow} quantity="flow" max={5e-3} onValue={(flow) => change({ ...shown, flow })} />
-        <label className="block text-sm font-medium">
-          Attitude
-          <select
-            className="select min-h-12 w-full"
-            aria-label={'Attitude'}
-            value={String(shown.tilt)}
-            onChange={(e) => change({ ...shown, tilt: Number(e.target.value) })}
+      {drawing &&
+        createPortal(
+          <>
+            <SideView
+              setup={setup}
+              system={system}
+              rules={rules}
+              faults={faults}
+              shown={shown}
+              picked={picked}
+              onPick={pick}
+              onChange={change}
+              onDropped={planner.dropped}
+              className="w-full"
+            />
+            <Scrub at={now} longest={longest} limit={limit} shown={shown !== null} onAt={setMoment} />
+          </>,
+          drawing,
+        )}
+      <Headline
+        plan={faults.length ? null : plan}
+        computing={seen.computing}
+        limit={limit}
+        system={system}
+        again={planner.start !== undefined}
+      />
+      {faults.length > 0 && (
+        <ul
+          role="alert"
+          className="space-y-1 border-l-8 border-error bg-base-200 p-3 text-sm"
+          aria-label="What keeps this from being a purge"
+        >
+          {faults.map((f, i) => (
+            <li key={i}>
+              <button type="button" className="text-left font-semibold" onClick={() => pick(f.at)}>
+                <span className="text-error">■ </span>
+                {f.text}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />
+      <div className="flex flex-wrap items-center gap-1 border-b-2 border-base-content" role="tablist" aria-label="Purge set-up">
+        {panels.map(([id, name]) => (
+          <button
+            key={id}
+            type="button"
+            role="tab"
+            aria-selected={panel === id}
+            className={`min-h-12 px-3 text-sm font-medium ${panel === id ? 'bg-base-content text-base-100' : 'hover:bg-base-200'}`}
+            onClick={() => setPanel(id)}
           >
-            {![0, 15, -15, 45, -45, 90, -90].includes(shown.tilt) && <option value={String(shown.tilt)}>{shown.tilt}°</option>}
-            <option value="0">level</option>
-            <option value="15">B low, 15°</option>
-            <option value="-15">A low, 15°</option>
-            <option value="45">B low, 45°</option>
-            <option value="-45">A low, 45°</option>
-            <option value="90">on end, B down</option>
-            <option value="-90">on end, A down</option>
-          </select>
-        </label>
-        <label className="flex min-h-12 items-end gap-2 pb-3 text-sm">
-          <input
-            type="checkbox"
-            className="checkbox"
-            checked={shown.inlet.diffuser}
-            onChange={(e) => change({ ...shown, inlet: { ...shown.inlet, diffuser: e.target.checked } })}
-          />
-          broad diffuser
-        </label>
+            {name}
+          </button>
+        ))}
+        <span className="ml-auto text-xs text-base-content/80" role="status">
+          {planner.kept === 'keeping'
+            ? 'keeping'
+            : planner.kept === 'not-kept'
+              ? 'not kept on the server yet'
+              : planner.kept === 'moved'
+                ? 'changed by somebody else: reload'
+                : ''}
+        </span>
+        <button type="button" className="btn min-h-12 btn-ghost px-3" aria-label="Undo" disabled={!planner.canUndo} onClick={planner.undo}>
+          <Undo2 size={20} aria-hidden />
+        </button>
+        <button type="button" className="btn min-h-12 btn-ghost px-3" aria-label="Redo" disabled={!planner.canRedo} onClick={planner.redo}>
+          <Redo2 size={20} aria-hidden />
+        </button>
       </div>
-      <Rules rules={plan.rules} />
-      <Beside>
-        <Figures figures={plan.figures} system={system} big={1} />
-      </Beside>
-      <div className="grid grid-cols-2 gap-x-3 md:grid-cols-4">
+      <div role="tabpanel" aria-label={panels.find(([id]) => id === panel)?.[1] ?? ''}>
+        {panel === 'openings' && (
+          <OpeningsPanel
+            setup={setup}
+            system={system}
+            picked={picked}
+            onPick={pick}
+            onChange={change}
+            ends={spaces.layout.free}
+            registers={registers}
+          />
+        )}
+        {panel === 'spool' && (
+          <SpoolPanel setup={setup} system={system} size={size} picked={picked} onPick={pick} onChange={change} ends={ends} />
+        )}
+        {panel === 'gain' && <GainPanel planner={planner} system={system} onChange={change} onPick={setPicked} />}
+        {panel === 'fill' && (
+          <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={now} mounted={mounted} />
+        )}
+      </div>
+      {plan && faults.length === 0 && (
+        <Beside>
+          <Figures figures={plan.figures.slice(2)} system={system} />
+        </Beside>
+      )}
+      <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2 border-t border-base-300 pt-2 md:grid-cols-4">
         <label className="block text-sm font-medium">
           Oxygen measured at
           <select
             className="select min-h-12 w-full"
-            aria-label={'Oxygen measured at'}
-            value={place}
-            onChange={(e) => setPlace(e.target.value as 'vent')}
+            aria-label="Oxygen measured at"
+            value={place === 'vent' ? (monitor ?? 'vent') : place}
+            onChange={(e) => {
+              const v = e.target.value;
+              setPlace(v === 'joint' || v === 'inlet' ? v : 'vent');
+              setMonitor(/^v\d/.test(v) ? v : undefined);
+            }}
           >
-            <option value="vent">the vent</option>
+            {setup.vents.length > 1 ? (
+              setup.vents.map((v) => <option key={v.id} value={v.id}>{`vent ${v.id.slice(1)}`}</option>)
+            ) : (
+              <option value="vent">the vent</option>
+            )}
             <option value="joint">the joint</option>
             <option value="inlet">the inlet</option>
           </select>
@@ -246,11 +302,14 @@ export function PurgeStage() {
           <input
             className="input min-h-12 w-full font-figure"
             inputMode="numeric"
-            value={count}
+            value={goingIn}
             onChange={(e) => setCount(e.target.value)}
             aria-invalid={countIn === null}
           />
         </label>
+        <button type="button" className="btn col-span-2 min-h-14 btn-success text-lg" disabled={busy} onClick={() => void start()}>
+          Start the purge
+        </button>
       </div>
       <p className="text-sm" role="status">
         {device
@@ -260,9 +319,103 @@ export function PurgeStage() {
             : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}
       </p>
       <RefusalNote refusal={refusal} />
-      <button type="button" className="btn btn-success min-h-14 px-8 text-lg" disabled={busy} onClick={() => void start()}>
-        Start the purge
-      </button>
+    </div>
+  );
+}
+
+/** The two times that matter, readable from two metres. */
+function Headline({
+  plan,
+  computing,
+  limit,
+  system,
+  again,
+}: {
+  plan: Plan | null;
+  computing: string | null;
+  limit: number;
+  system: 'inch' | 'metric';
+  again: boolean;
+}) {
+  if (!plan)
+    return (
+      <p className="border-2 border-base-content p-3 text-lg font-semibold" data-testid="headline">
+        {computing ? 'Computing.' : 'No plan yet.'}
+      </p>
+    );
+  const [joint] = plan.figures;
+  const span = (t: Plan['joint']) =>
+    t.value === null
+      ? 'no time'
+      : t.low === null && t.high === null
+        ? clock(t.value)
+        : t.high === null
+          ? `${clock(t.low ?? t.value)} or more`
+          : `${clock(t.low ?? t.value)} to ${clock(t.high)}`;
+  const cell = (label: string, t: Plan['joint'], big: boolean, testid: string) => (
+    <div>
+      <p className="text-sm">{label}</p>
+      <p className={`font-figure font-bold ${big ? 'text-3xl' : 'text-xl'}`} data-testid={testid}>
+        {span(t)} <span className="text-base font-normal">{t.value === null ? '' : 'min'}</span>
+      </p>
+    </div>
+  );
+  return (
+    <div className="border-2 border-base-content p-3" data-testid="headline" data-computing={computing ?? 'done'}>
+      <div className="flex flex-wrap items-end gap-x-8 gap-y-1">
+        {cell(`To ${show(limit, 'oxygen', system)} at the joint${again ? ', purging again' : ''}`, plan.joint, true, 'time-joint')}
+        {cell('at the vent measured', plan.vent, false, 'time-vent')}
+        {computing && (
+          <p className="text-sm text-base-content/80">
+            computing the {computing === 'plan' ? 'plan' : computing === 'band' ? 'band' : 'changes'}
+          </p>
+        )}
+      </div>
+      {joint?.caution && <p className="mt-1 text-sm font-medium">□ {joint.caution}</p>}
+    </div>
+  );
+}
+
+/** Where in time the drawing stands. */
+function Scrub({
+  at,
+  longest,
+  limit,
+  shown,
+  onAt,
+}: {
+  at: number;
+  longest: number;
+  limit: number;
+  shown: boolean;
+  onAt: (s: number) => void;
+}) {
+  return (
+    <div className={`flex items-center gap-3 text-sm ${shown ? '' : 'invisible'}`}>
+      <label className="flex grow items-center gap-3">
+        <span className="w-24 shrink-0">
+          gas on <span className="font-figure">{clock(at)}</span>
+        </span>
+        <input
+          type="range"
+          className="range grow range-xs"
+          min={0}
+          max={Math.max(1, Math.round(longest))}
+          step={0.5}
+          value={Math.min(at, longest)}
+          aria-label="Moment shown"
+          aria-valuetext={clock(at)}
+          onChange={(e) => onAt(Number(e.target.value))}
+        />
+      </label>
+      <span className="flex items-center gap-1 text-xs">
+        air
+        <span
+          className="h-4 w-20 border border-base-content"
+          style={{ background: 'linear-gradient(90deg, oklch(0.4 0 0), oklch(0.97 0 0))' }}
+        />
+        {limit} ppm
+      </span>
     </div>
   );
 }

@@ -192,7 +192,7 @@ export function RunPanel({ run }: { run: RunState }) {
       {state.plan && (
         <Beside>
           <p className="mt-2 text-sm font-semibold">As planned</p>
-          <Figures figures={state.plan.plan.figures} system={system} big={1} />
+          <Figures figures={state.plan.plan.figures} system={system} big={0} />
         </Beside>
       )}
       <RefusalNote refusal={refusal} />

@@ -1,9 +1,10 @@
 /** One weld, from fit-up to record: its three drawings, and the stages in the order of work with the due one open. */
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import type { Criterion } from '../../../core/criteria';
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
-import { startingBody } from '../../../core/purge';
+import { setupForWeld, startingSetup } from '../../../core/purge';
 import type { RegisterItem } from '../../../core/registers';
 import { sizeName } from '../../../core/sizes';
 import { show } from '../../../core/units';
@@ -16,12 +17,12 @@ import { SideView } from '../drawings/SideView';
 import { listen, type Hint } from '../live';
 import { heardTime, request, say, type Said } from '../post';
 import { CleanStage } from './CleanStage';
-import { WeldContext, type DeviceRow, type Draft } from './context';
+import { WeldContext, type DeviceRow, type Draft, type SavedSetup } from './context';
 import { FitupStage } from './FitupStage';
 import { GasStage } from './GasStage';
 import { LookStage } from './LookStage';
 import { PassivateStage } from './PassivateStage';
-import { PurgeStage } from './PurgeStage';
+import { DRAWING, PurgeStage } from './PurgeStage';
 import { RecordStage } from './RecordStage';
 import { SetupStage } from './SetupStage';
 import { StageCard } from './Stage';
@@ -32,6 +33,8 @@ type Props = {
   place: WeldPlace;
   registers: RegisterItem[];
   devices: DeviceRow[];
+  savedSetup: SavedSetup | null;
+  spoolDone: string[];
   people: Person[];
   person: Person | null;
   now: number;
@@ -61,7 +64,7 @@ const stagePages: Record<Stage, () => React.JSX.Element> = {
   record: RecordStage,
 };
 
-export default function WeldPage({ record: first, place, registers, devices, people, person, now }: Props) {
+export default function WeldPage({ record: first, place, registers, devices, savedSetup, spoolDone, people, person, now }: Props) {
   const [kept, setKept] = useState(first);
   const [live, setLive] = useState(true);
   const system = person?.units ?? 'inch';
@@ -77,6 +80,7 @@ export default function WeldPage({ record: first, place, registers, devices, peo
   const [draft, replaceDraft] = useState<Draft>({});
   const setDraft = useCallback((change: Draft) => replaceDraft((d) => ({ ...d, ...change })), []);
   const onHour = useRef<((hour: number) => void) | null>(null);
+  const onDropPart = useRef<((offer: string, end: string) => void) | null>(null);
   const streams = useRef<Set<string>>(new Set());
   streams.current = new Set([place.id, ...Object.keys(kept.runEvents)]);
 
@@ -98,6 +102,7 @@ export default function WeldPage({ record: first, place, registers, devices, peo
     );
   }, [refetch, place.id, now]);
 
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const due = state?.due ?? null;
   const running = state?.runs.some((r) => r.endedAt === null) ?? false;
   // Before the new stage's own effects put their draft on the drawings.
@@ -124,7 +129,10 @@ export default function WeldPage({ record: first, place, registers, devices, peo
   if (!state) return <p className="p-8">The record of this weld cannot be read.</p>;
   const { design } = state;
   const film = filmsOf(design.alloyA);
-  const body = draft.body ?? state.plan?.body ?? startingBody(design.size);
+  const setup =
+    draft.setup ??
+    state.plan?.setup ??
+    (savedSetup ? setupForWeld(savedSetup.setup, savedSetup.joints, state.id, spoolDone) : startingSetup(design.size));
   const big: View = view ?? (open ? views[open] : 'end');
   const grading = open === 'look';
   const gap =
@@ -136,16 +144,7 @@ export default function WeldPage({ record: first, place, registers, devices, peo
       wide: show(state.fitup.gapWide.value, 'length', system),
     });
   const drawings = {
-    side: (mini: boolean) => (
-      <SideView
-        body={body}
-        system={system}
-        mini={mini}
-        rules={draft.rules ?? []}
-        className={mini ? 'h-full w-full' : 'w-full'}
-        {...(!mini && open === 'purge' && !running && { onChange: (b) => setDraft({ body: b }) })}
-      />
-    ),
+    side: (mini: boolean) => <SideView setup={setup} system={system} mini={mini} className={mini ? 'h-full w-full' : 'w-full'} />,
     plan: (mini: boolean) => (
       <PlanView
         size={design.size}
@@ -189,12 +188,16 @@ export default function WeldPage({ record: first, place, registers, devices, peo
         place,
         registers,
         devices,
+        savedSetup,
+        spoolDone,
         people,
         person,
         system,
         draft,
         setDraft,
         onHour,
+        onDropPart,
+        view: big,
         record,
       }}
     >
@@ -219,42 +222,51 @@ export default function WeldPage({ record: first, place, registers, devices, peo
           </p>
         )}
       </div>
-      <div className="grid lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
-        <div className="self-start border-base-300 p-3 lg:sticky lg:top-0 lg:border-r">
-          <div className="mb-2 grid grid-cols-[2fr_1fr_1fr] gap-1" role="tablist" aria-label="Drawings">
-            {tabs.map(([id, name]) => (
-              <button
-                key={id}
-                type="button"
-                role="tab"
-                aria-selected={big === id}
-                className={`h-20 overflow-hidden border p-1 text-left ${big === id ? 'border-2 border-base-content' : 'border-base-300'}`}
-                onClick={() => setView(id)}
-              >
-                <span className="block text-xs leading-none">{name}</span>
-                <span className="block h-14" aria-hidden>
-                  {drawings[id](true)}
-                </span>
-              </button>
-            ))}
+      <DndContext
+        id="spool"
+        sensors={sensors}
+        onDragEnd={(e) => {
+          if (e.over) onDropPart.current?.(String(e.active.id), String(e.over.id));
+        }}
+      >
+        <div className="grid lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
+          <div className="self-start border-base-300 p-3 lg:sticky lg:top-0 lg:border-r">
+            <div className="mb-2 grid grid-cols-[2fr_1fr_1fr] gap-1" role="tablist" aria-label="Drawings">
+              {tabs.map(([id, name]) => (
+                <button
+                  key={id}
+                  type="button"
+                  role="tab"
+                  aria-selected={big === id}
+                  className={`h-20 overflow-hidden border p-1 text-left ${big === id ? 'border-2 border-base-content' : 'border-base-300'}`}
+                  onClick={() => setView(id)}
+                >
+                  <span className="block text-xs leading-none">{name}</span>
+                  <span className="block h-14" aria-hidden>
+                    {drawings[id](true)}
+                  </span>
+                </button>
+              ))}
+            </div>
+            <div className={grading && big === 'end' ? 'bg-[#777777]' : ''} role="tabpanel" aria-label={`${big} view`}>
+              {/* The planner draws the Side view itself while it is open. */}
+              {big === 'side' && open === 'purge' && !running ? <div id={DRAWING} className="min-h-[18rem]" /> : drawings[big](false)}
+            </div>
+            <p className="mt-1 text-xs text-base-content/80">12 is scribed on the tube; hours run clockwise looking {design.looking}.</p>
+            <div id={BESIDE} className="mt-2" />
           </div>
-          <div className={grading && big === 'end' ? 'bg-[#777777]' : ''} role="tabpanel" aria-label={`${big} view`}>
-            {drawings[big](false)}
+          <div className="p-1 pb-16">
+            {stageSchema.options.map((stage) => {
+              const Page = stagePages[stage];
+              return (
+                <StageCard key={stage} stage={stage} open={open === stage} onToggle={() => setAsked(open === stage ? 'none' : stage)}>
+                  <Page />
+                </StageCard>
+              );
+            })}
           </div>
-          <p className="mt-1 text-xs text-base-content/80">12 is scribed on the tube; hours run clockwise looking {design.looking}.</p>
-          <div id={BESIDE} className="mt-2" />
         </div>
-        <div className="p-1 pb-16">
-          {stageSchema.options.map((stage) => {
-            const Page = stagePages[stage];
-            return (
-              <StageCard key={stage} stage={stage} open={open === stage} onToggle={() => setAsked(open === stage ? 'none' : stage)}>
-                <Page />
-              </StageCard>
-            );
-          })}
-        </div>
-      </div>
+      </DndContext>
     </WeldContext>
   );
 }

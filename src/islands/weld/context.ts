@@ -3,7 +3,7 @@ import { createContext, useContext } from 'react';
 import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/criteria';
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
-import type { Body, Rule } from '../../../core/purge';
+import type { Setup } from '../../../core/purge';
 import type { RegisterItem } from '../../../core/registers';
 import type { System } from '../../../core/units';
 import type { Recorded, WeldState } from '../../../core/weld';
@@ -13,13 +13,15 @@ export type DeviceRow = { id: string; name: string; place: string; revoked: bool
 /** The drawings as edited, not yet recorded. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
-  body?: Body;
-  rules?: readonly Rule[];
+  setup?: Setup;
   tints?: Tint[];
   defects?: FoundDefect[];
   chosen?: { arc: Arc; zone: Zone } | null;
   cup?: { n: number; lens: boolean };
 };
+
+/** The set-up of the spool as it was last kept. */
+export type SavedSetup = { setup: Setup; joints: Record<string, string>; version: number };
 
 export type Weld = {
   state: WeldState;
@@ -29,12 +31,19 @@ export type Weld = {
   place: WeldPlace;
   registers: RegisterItem[];
   devices: DeviceRow[];
+  savedSetup: SavedSetup | null;
+  /** welds of the same spool that are welded already */
+  spoolDone: string[];
   people: Person[];
   person: Person | null;
   system: System;
   /** what is on the drawings before it is recorded */
   draft: Draft;
   setDraft: (change: Draft) => void;
+  /** which drawing is the large one */
+  view: 'side' | 'plan' | 'end';
+  /** a part dragged onto an end of the spool goes to the stage that listens */
+  onDropPart: React.RefObject<((offer: string, end: string) => void) | null>;
   /** hours pressed on the End view go to the stage that listens */
   onHour: React.RefObject<((hour: number) => void) | null>;
   /** records; the page then shows it. @returns what was refused, or null */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { atHour, hourOf, sector, squeeze, taped, unsqueeze } from './drawing';
+import { atHour, hourOf, sector, squeeze, taped, unsqueeze } from './index';
 
 it('twelve is at the top, three to the right, and an hour is found again where it was drawn', () => {
   expect(atHour(0, 0, 1, 12).y).toBeCloseTo(-1, 9);

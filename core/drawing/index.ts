@@ -1,4 +1,5 @@
-/** Geometry of the three drawings: clock angles, arcs, and the lengthwise squeeze of the Side view. Plain numbers, y down. */
+/** Geometry of the three drawings: clock angles and arcs here, the Side view in `side`. Plain numbers, y down. */
+export { airShade, sideScene, squeezed, unsqueezed, type SideScene } from './side';
 
 export type Point = { x: number; y: number };
 
@@ -29,16 +30,6 @@ export function sector(cx: number, cy: number, inner: number, outer: number, fro
   const [a, b, c, d] = [atHour(cx, cy, outer, from), atHour(cx, cy, outer, to), atHour(cx, cy, inner, to), atHour(cx, cy, inner, from)];
   return `M${n(a.x)} ${n(a.y)}A${n(outer)} ${n(outer)} 0 ${large} 1 ${n(b.x)} ${n(b.y)}L${n(c.x)} ${n(c.y)}A${n(inner)} ${n(inner)} 0 ${large} 0 ${n(d.x)} ${n(d.y)}Z`;
 }
-
-/**
- * How the Side view squeezes lengths: near the joint true, far away by logarithm, so that a dam at
- * 15 mm and one at 6 m fit one picture. Strictly increasing, so a drag can be read back.
- * @param metres distance from the joint
- * @returns picture units, 0 at the joint
- */
-export const squeeze = (metres: number): number => 55 * Math.log1p(Math.max(0, metres) / 0.05);
-/** The inverse of `squeeze`. */
-export const unsqueeze = (units: number): number => 0.05 * Math.expm1(Math.max(0, units) / 55);
 
 /** A length rounded to what a tape measure gives: a step that grows with it. */
 export const taped = (metres: number): number => {

@@ -1,0 +1,399 @@
+/** Dams, inlets, vents, gas lines: what is picked in the drawing, or from the row of chips, is set here. */
+import { useState } from 'react';
+import {
+  coolDistance,
+  damNames,
+  damPractice,
+  damSchema,
+  fromJoint,
+  hoseMaterialSchema,
+  hoseNames,
+  kitOf,
+  nextId,
+  partLabel,
+  seatWords,
+  withKit,
+  type Dam,
+  type Height,
+  type Inlet,
+  type Setup,
+  type Vent,
+} from '../../../core/purge';
+import { itemsOf, type RegisterItem } from '../../../core/registers';
+import { isStraight, type Port } from '../../../core/spool';
+import { show, type System } from '../../../core/units';
+import { LiveField, LivePick } from '../kit/LiveField';
+import { RefusalNote } from '../kit/notes';
+import { request, type Refusal } from '../post';
+
+type Props = {
+  setup: Setup;
+  system: System;
+  picked: string | null;
+  onPick: (id: string | null) => void;
+  onChange: (s: Setup) => void;
+  ends: { part: string; port: Port }[];
+  registers: readonly RegisterItem[];
+};
+
+const heights = (['low', 'middle', 'high'] as const).map((h) => ({ value: h, label: h }));
+
+export function OpeningsPanel({ setup, system, picked, onPick, onChange, ends, registers }: Props) {
+  const chips: [string, string][] = [
+    ...setup.dams.map((d): [string, string] => [d.id, `Dam ${d.id.slice(1)}`]),
+    ...setup.inlets.map((i): [string, string] => [i.id, `Inlet ${i.id.slice(1)}`]),
+    ...setup.vents.map((v): [string, string] => [v.id, `Vent ${v.id.slice(1)}`]),
+  ];
+  const dam = setup.dams.find((d) => d.id === picked);
+  const inlet = setup.inlets.find((i) => i.id === picked);
+  const vent = setup.vents.find((v) => v.id === picked);
+  const seats = [
+    ...setup.dams.map((d) => ({ value: d.id, label: seatWords(setup, d.id) })),
+    ...setup.parts.flatMap((p) =>
+      p.kind === 'cap'
+        ? [{ value: p.id, label: seatWords(setup, p.id) }]
+        : p.kind === 'jacket'
+          ? ['a', 'b'].map((e) => ({ value: `${p.id}:${e}`, label: seatWords(setup, `${p.id}:${e}`) }))
+          : [],
+    ),
+  ];
+  const freeSeat = seats.find((s) => !setup.inlets.some((i) => i.on === s.value) && !setup.vents.some((v) => v.on === s.value)) ?? seats[0];
+  const addDam = () => {
+    const id = nextId(setup.dams, 'd');
+    const open = ends.find((e) => !setup.dams.some((d) => d.part === e.part && (d.at === e.port || typeof d.at === 'number')));
+    const straight = setup.parts.find((p) => p.id === picked && isStraight(p)) ?? setup.parts.find(isStraight);
+    const d: Dam | null = open
+      ? { id, part: open.part, at: open.port, kind: 'tape', pinhole: null }
+      : straight && 'length' in straight
+        ? { id, part: straight.id, at: straight.length / 2, kind: 'bung', pinhole: null }
+        : null;
+    if (!d) return;
+    onChange({ ...setup, dams: [...setup.dams, d] });
+    onPick(id);
+  };
+  const addInlet = (split: boolean) => {
+    const like = setup.inlets[0];
+    if (!freeSeat) return;
+    const line = split && setup.lines[0] ? setup.lines[0].id : nextId(setup.lines, 'l');
+    const lines = setup.lines.some((l) => l.id === line)
+      ? setup.lines
+      : [...setup.lines, { id: line, flow: setup.lines[0]?.flow ?? 8e-3 / 60 }];
+    const made: Inlet = {
+      ...(like ?? { height: 'low', kind: 'diffuser', bore: 0.006, holes: 1, hose: { length: 5, bore: 0.006, material: 'pvc' } }),
+      id: nextId(setup.inlets, 'i'),
+      on: freeSeat.value,
+      line,
+    };
+    onChange({ ...setup, lines, inlets: [...setup.inlets, made] });
+    onPick(made.id);
+  };
+  const addVent = () => {
+    if (!freeSeat) return;
+    const id = nextId(setup.vents, 'v');
+    onChange({ ...setup, vents: [...setup.vents, { id, on: freeSeat.value, height: 'high', bore: setup.vents[0]?.bore ?? 0.006 }] });
+    onPick(id);
+  };
+  const drop = (id: string) => {
+    onChange({
+      ...setup,
+      dams: setup.dams.filter((d) => d.id !== id),
+      inlets: setup.inlets.filter((i) => i.id !== id && i.on !== id),
+      vents: setup.vents.filter((v) => v.id !== id && v.on !== id),
+    });
+    onPick(null);
+  };
+  return (
+    <div className="space-y-3">
+      <div className="flex flex-wrap gap-1" role="group" aria-label="Dams, inlets and vents">
+        {chips.map(([id, name]) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={picked === id}
+            className={`btn min-h-12 px-3 ${picked === id ? 'btn-primary' : ''}`}
+            onClick={() => onPick(id)}
+          >
+            {name}
+          </button>
+        ))}
+        <span className="mx-1 self-center text-sm">add</span>
+        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={addDam}>
+          + dam
+        </button>
+        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={() => addInlet(false)}>
+          + hose
+        </button>
+        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={() => addInlet(true)} disabled={setup.inlets.length === 0}>
+          + split
+        </button>
+        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={addVent}>
+          + vent
+        </button>
+      </div>
+      {dam && <DamEditor setup={setup} dam={dam} system={system} ends={ends} onChange={onChange} onDrop={() => drop(dam.id)} />}
+      {inlet && <InletEditor setup={setup} inlet={inlet} seats={seats} system={system} onChange={onChange} onDrop={() => drop(inlet.id)} />}
+      {vent && <VentEditor setup={setup} vent={vent} seats={seats} system={system} onChange={onChange} onDrop={() => drop(vent.id)} />}
+      {!dam && !inlet && !vent && (
+        <p className="text-sm text-base-content/80">Pick one here or in the drawing. Dams are dragged along the tube.</p>
+      )}
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
+        {setup.lines.map((l, i) => (
+          <LiveField
+            key={l.id}
+            label={setup.lines.length > 1 ? `Flow, line ${i + 1}` : 'Flow'}
+            value={l.flow}
+            quantity="flow"
+            system={system}
+            max={5e-3}
+            onValue={(flow) => onChange({ ...setup, lines: setup.lines.map((x) => (x.id === l.id ? { ...x, flow } : x)) })}
+          />
+        ))}
+        <KitLine setup={setup} registers={registers} onChange={onChange} />
+      </div>
+    </div>
+  );
+}
+
+function DamEditor({
+  setup,
+  dam,
+  system,
+  ends,
+  onChange,
+  onDrop,
+}: {
+  setup: Setup;
+  dam: Dam;
+  system: System;
+  ends: Props['ends'];
+  onChange: (s: Setup) => void;
+  onDrop: () => void;
+}) {
+  const set = (d: Dam) => onChange({ ...setup, dams: setup.dams.map((x) => (x.id === dam.id ? d : x)) });
+  const away = fromJoint(setup, dam.id);
+  const part = setup.parts.find((p) => p.id === dam.part);
+  const joint = setup.parts.find((p) => p.id === setup.joint);
+  const places = [
+    ...setup.parts.filter(isStraight).map((p) => ({ value: `${p.id}|in`, label: `in ${partLabel(setup, p.id)}` })),
+    ...ends
+      .filter((e) => !setup.parts.some((p) => p.id === e.part && isStraight(p)))
+      .map((e) => ({ value: `${e.part}|${e.port}`, label: `over end ${e.port} of ${partLabel(setup, e.part)}` })),
+  ];
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1 border-l-4 border-base-content pl-3 md:grid-cols-4" data-testid="dam-editor">
+      <LivePick
+        label={`Dam ${dam.id.slice(1)} is`}
+        value={dam.kind}
+        options={damSchema.options.map((k) => ({ value: k, label: damNames[k] }))}
+        onValue={(kind) => set({ ...dam, kind })}
+      />
+      <LivePick
+        label="Where"
+        value={typeof dam.at === 'number' ? `${dam.part}|in` : `${dam.part}|${dam.at}`}
+        options={places}
+        onValue={(v) => {
+          const [p = '', at] = v.split('|');
+          const long = setup.parts.find((x) => x.id === p);
+          set({ ...dam, part: p, at: at === 'in' ? (long && 'length' in long ? long.length / 2 : 0) : (at as Port) });
+        }}
+      />
+      {typeof dam.at === 'number' && part && 'length' in part && (
+        <LiveField
+          label={away === null ? 'From the start of its part' : `Dam ${dam.id.slice(1)} from the joint`}
+          value={away ?? dam.at}
+          quantity="length"
+          system={system}
+          min={0}
+          max={part.length}
+          onValue={(x) => set({ ...dam, at: away === null || dam.part === joint?.id ? x : part.length - x })}
+        />
+      )}
+      <LiveField
+        label="Pinhole (0: none)"
+        value={dam.pinhole ?? 0}
+        quantity="length"
+        system={system}
+        min={0}
+        max={0.02}
+        onValue={(p) => set({ ...dam, pinhole: p > 0 ? p : null })}
+      />
+      <p className="col-span-full text-xs text-base-content/80">
+        Least distance: {show(damPractice[dam.kind].least, 'length', system)} by common practice,{' '}
+        {show(coolDistance(dam.kind), 'length', system)} by a cooling estimate. Take what the maker says where there is one.{' '}
+        <button type="button" className="link" onClick={onDrop}>
+          Take this dam out
+        </button>
+      </p>
+    </div>
+  );
+}
+
+type SeatOption = { value: string; label: string };
+
+function InletEditor({
+  setup,
+  inlet,
+  seats,
+  system,
+  onChange,
+  onDrop,
+}: {
+  setup: Setup;
+  inlet: Inlet;
+  seats: SeatOption[];
+  system: System;
+  onChange: (s: Setup) => void;
+  onDrop: () => void;
+}) {
+  const set = (i: Inlet) => onChange({ ...setup, inlets: setup.inlets.map((x) => (x.id === inlet.id ? i : x)) });
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1 border-l-4 border-base-content pl-3 md:grid-cols-4" data-testid="inlet-editor">
+      <LivePick label="Inlet through" value={inlet.on} options={seats} onValue={(on) => set({ ...inlet, on })} />
+      <LivePick<Height> label="Inlet at" value={inlet.height} options={heights} onValue={(height) => set({ ...inlet, height })} />
+      <LivePick
+        label="Inlet ends in"
+        value={inlet.kind}
+        options={[
+          { value: 'open', label: 'open hose end' },
+          { value: 'diffuser', label: 'broad diffuser' },
+          { value: 'ring', label: 'ring of holes' },
+        ]}
+        onValue={(kind) => set({ ...inlet, kind, holes: kind === 'ring' ? Math.max(4, inlet.holes) : 1 })}
+      />
+      <LiveField
+        label={inlet.kind === 'ring' ? 'Hole' : 'Inlet bore'}
+        value={inlet.bore}
+        quantity="length"
+        system={system}
+        max={0.1}
+        onValue={(b) => set({ ...inlet, bore: b })}
+      />
+      {inlet.kind === 'ring' && (
+        <LiveField
+          label="Holes"
+          value={inlet.holes}
+          quantity="count"
+          system={system}
+          min={1}
+          max={200}
+          onValue={(n) => set({ ...inlet, holes: Math.round(n) })}
+        />
+      )}
+      <LivePick
+        label="Hose"
+        value={inlet.hose.material}
+        options={hoseMaterialSchema.options.map((m) => ({ value: m, label: hoseNames[m] }))}
+        onValue={(material) => set({ ...inlet, hose: { ...inlet.hose, material } })}
+      />
+      <LiveField
+        label="Hose length"
+        value={inlet.hose.length}
+        quantity="length"
+        system={system}
+        min={0}
+        max={200}
+        onValue={(l) => set({ ...inlet, hose: { ...inlet.hose, length: l } })}
+      />
+      <LiveField
+        label="Hose bore"
+        value={inlet.hose.bore}
+        quantity="length"
+        system={system}
+        max={0.05}
+        onValue={(b) => set({ ...inlet, hose: { ...inlet.hose, bore: b } })}
+      />
+      <p className="col-span-full text-xs">
+        <button type="button" className="link" onClick={onDrop}>
+          Take this inlet out
+        </button>
+      </p>
+    </div>
+  );
+}
+
+function VentEditor({
+  setup,
+  vent,
+  seats,
+  system,
+  onChange,
+  onDrop,
+}: {
+  setup: Setup;
+  vent: Vent;
+  seats: SeatOption[];
+  system: System;
+  onChange: (s: Setup) => void;
+  onDrop: () => void;
+}) {
+  const set = (v: Vent) => onChange({ ...setup, vents: setup.vents.map((x) => (x.id === vent.id ? v : x)) });
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1 border-l-4 border-base-content pl-3 md:grid-cols-4" data-testid="vent-editor">
+      <LivePick label="Vent in" value={vent.on} options={seats} onValue={(on) => set({ ...vent, on })} />
+      <LivePick<Height> label="Vent at" value={vent.height} options={heights} onValue={(height) => set({ ...vent, height })} />
+      <LiveField
+        label="Vent bore"
+        value={vent.bore}
+        quantity="length"
+        system={system}
+        max={0.5}
+        onValue={(b) => set({ ...vent, bore: b })}
+      />
+      <p className="self-end pb-3 text-xs">
+        <button type="button" className="link" onClick={onDrop}>
+          Take this vent out
+        </button>
+      </p>
+    </div>
+  );
+}
+
+/** My purge set: kept under a name, put on with one choice. */
+function KitLine({ setup, registers, onChange }: { setup: Setup; registers: readonly RegisterItem[]; onChange: (s: Setup) => void }) {
+  const [known, setKnown] = useState(() => itemsOf(registers, 'kit'));
+  const [name, setName] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const kit = kitOf(setup);
+  const keep = async () => {
+    if (!kit) return;
+    const sent = await request<{ id: string }>('POST', '/api/registers', { kind: 'kit', label: name, body: kit });
+    setRefusal(sent.ok ? null : sent.refusal);
+    if (!sent.ok) return;
+    setKnown([...known, { kind: 'kit', id: sent.value.id, label: name.trim(), body: kit }]);
+    setName('');
+  };
+  return (
+    <>
+      <LivePick
+        label="Put on a kit"
+        value=""
+        options={[
+          { value: '', label: known.length ? 'take one' : 'none kept yet' },
+          ...known.map((k) => ({ value: k.id, label: k.label })),
+        ]}
+        onValue={(id) => {
+          const k = known.find((x) => x.id === id);
+          if (k) onChange(withKit(setup, k.body));
+        }}
+      />
+      <form
+        className="col-span-2 flex items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void keep();
+        }}
+      >
+        <label className="block grow text-sm font-medium">
+          Keep this as a kit
+          <input className="input min-h-12 w-full" placeholder="my purge set" value={name} onChange={(e) => setName(e.target.value)} />
+        </label>
+        <button type="submit" className="btn min-h-12" disabled={!name.trim() || !kit}>
+          Keep
+        </button>
+      </form>
+      <div className="col-span-full">
+        <RefusalNote refusal={refusal} />
+      </div>
+    </>
+  );
+}

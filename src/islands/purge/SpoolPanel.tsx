@@ -1,0 +1,406 @@
+/** Building the spool: parts by press, by drag onto an end, or as one line of words; what is picked is set here. */
+import { useDraggable } from '@dnd-kit/core';
+import { useEffect, useState } from 'react';
+import { closeUp, partLabel, withJacket, withoutPart, withPart, type Setup } from '../../../core/purge';
+import { findSize, parseSize, sizeName, sizesOf, type Size } from '../../../core/sizes';
+import {
+  formatList,
+  makePart,
+  parseList,
+  sizeAt,
+  turnSchema,
+  type Part,
+  type PartKind,
+  type Port,
+  type Turn,
+  type Wish,
+} from '../../../core/spool';
+import type { System } from '../../../core/units';
+import { LiveField, LivePick } from '../kit/LiveField';
+
+type Offer = { id: string; label: string; kind: Exclude<PartKind, 'jacket'>; wish: Wish };
+export const offers: readonly Offer[] = [
+  { id: 'straight', label: 'Straight', kind: 'straight', wish: {} },
+  { id: 'elbow', label: 'Elbow 90', kind: 'elbow', wish: { angle: 90 } },
+  { id: 'bend', label: 'Elbow 45', kind: 'elbow', wish: { angle: 45 } },
+  { id: 'tee', label: 'Tee', kind: 'tee', wish: {} },
+  { id: 'nipple', label: 'Nipple', kind: 'nipple', wish: {} },
+  { id: 'reducer', label: 'Reducer', kind: 'reducer', wish: {} },
+  { id: 'ferrule', label: 'Ferrule', kind: 'ferrule', wish: {} },
+  { id: 'vessel', label: 'Vessel', kind: 'vessel', wish: {} },
+  { id: 'cap', label: 'Cap', kind: 'cap', wish: {} },
+];
+
+const templates: readonly { id: string; label: string; list: string }[] = [
+  { id: 'straight', label: 'Two straights', list: '300 mm, weld, 300 mm' },
+  { id: 'elbow', label: 'Straight and elbow', list: '400 mm, weld, elbow up, 300 mm' },
+  { id: 'two-elbows', label: 'Offset, two elbows', list: '400 mm, weld, elbow up, 300 mm, elbow right, 300 mm' },
+  { id: 'tee', label: 'Tee with a branch', list: '300 mm, weld, tee up [150 mm], 300 mm' },
+  { id: 'nipple', label: 'Side nipple', list: '400 mm, weld, nipple up, 400 mm' },
+  { id: 'ferrules', label: 'Ferrule to ferrule', list: 'ferrule, weld, 300 mm, ferrule' },
+  { id: 'reducer', label: 'Reducer', list: '300 mm, weld, reducer, 300 mm' },
+  { id: 'jacket', label: 'Jacketed tube', list: '200 mm, weld, 600 mm, jacket, 200 mm' },
+  { id: 'riser', label: 'Standing on end', list: '400 mm, weld, 400 mm' },
+];
+
+const turns = turnSchema.options.map((t) => ({ value: t, label: t }));
+
+type Props = {
+  setup: Setup;
+  system: System;
+  size: Size;
+  picked: string | null;
+  onPick: (id: string | null) => void;
+  onChange: (s: Setup) => void;
+  ends: { part: string; port: Port }[];
+};
+
+export function SpoolPanel({ setup, system, size, picked, onPick, onChange, ends }: Props) {
+  const end = ends.find((e) => `${e.part}:${e.port}` === picked) ?? ends.findLast((e) => e.port === 'b') ?? ends.at(-1);
+  const part = setup.parts.find((p) => p.id === picked);
+  const add = (o: Offer) => {
+    if (!end) return;
+    const next = withPart(setup, end, o.kind, o.wish);
+    onChange(next);
+    onPick(next.parts.at(-1)?.id ?? null);
+  };
+  const jacketed = part?.kind === 'straight' ? part : undefined;
+  const jacket = () => {
+    if (!jacketed) return;
+    const next = withJacket(setup, jacketed.id);
+    onChange(next);
+    onPick(next.parts.at(-1)?.id ?? null);
+  };
+  return (
+    <div className="space-y-3">
+      <div>
+        <p className="text-sm font-medium">
+          Add {end ? `at end ${end.port} of ${partLabel(setup, end.part)}` : '(every end is closed by a cap: take one out)'}: press, or drag
+          onto an end ⊕
+        </p>
+        <div className="mt-1 flex flex-wrap gap-1">
+          {offers.map((o) => (
+            <OfferButton key={o.id} offer={o} disabled={!end} onAdd={() => add(o)} />
+          ))}
+          <button type="button" className="btn min-h-12 px-2" disabled={!jacketed} onClick={jacket} title="Pick a straight part first">
+            Jacket
+          </button>
+        </div>
+      </div>
+      {part ? (
+        <PartEditor setup={setup} part={part} system={system} onChange={onChange} onPick={onPick} />
+      ) : (
+        <p className="text-sm text-base-content/80">Press a part, a dam, the inlet or the vent in the drawing to set it.</p>
+      )}
+      <ListLine setup={setup} system={system} size={size} onChange={onChange} />
+      <div className="grid grid-cols-3 gap-x-3">
+        <LivePick
+          label="Template"
+          value=""
+          options={[{ value: '', label: 'take one' }, ...templates.map((t) => ({ value: t.id, label: t.label }))]}
+          onValue={(id) => {
+            const t = templates.find((x) => x.id === id);
+            const read = t && parseList(t.list, 'metric', size.series, size);
+            if (!read?.ok) return;
+            onChange({ ...closeUp(read.parts, read.joint, setup), tilt: id === 'riser' ? -90 : 0, roll: 0 });
+            onPick(null);
+          }}
+        />
+        <TurnPick
+          label="Tilt"
+          value={setup.tilt}
+          options={[
+            [0, 'level'],
+            [15, 'right end low, 15°'],
+            [-15, 'left end low, 15°'],
+            [45, 'right end low, 45°'],
+            [-45, 'left end low, 45°'],
+            [90, 'on end, right end down'],
+            [-90, 'on end, left end down'],
+          ]}
+          onValue={(tilt) => onChange({ ...setup, tilt })}
+        />
+        <TurnPick
+          label="Rolled about its length"
+          value={setup.roll}
+          options={[
+            [0, 'as drawn'],
+            [90, 'quarter, far side up'],
+            [180, 'upside down'],
+            [-90, 'quarter, near side up'],
+          ]}
+          onValue={(roll) => onChange({ ...setup, roll })}
+        />
+      </div>
+    </div>
+  );
+}
+
+function TurnPick({
+  label,
+  value,
+  options,
+  onValue,
+}: {
+  label: string;
+  value: number;
+  options: [number, string][];
+  onValue: (n: number) => void;
+}) {
+  const known = options.some(([n]) => n === value);
+  return (
+    <LivePick
+      label={label}
+      value={String(value)}
+      options={[
+        ...(known ? [] : [{ value: String(value), label: `${value}°` }]),
+        ...options.map(([n, l]) => ({ value: String(n), label: l })),
+      ]}
+      onValue={(v) => onValue(Number(v))}
+    />
+  );
+}
+
+function OfferButton({ offer, disabled, onAdd }: { offer: Offer; disabled: boolean; onAdd: () => void }) {
+  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: offer.id, disabled });
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      className={`btn min-h-12 touch-none px-2 ${isDragging ? 'opacity-50' : ''}`}
+      disabled={disabled}
+      {...attributes}
+      {...listeners}
+      role="button"
+      aria-roledescription="part"
+      onClick={onAdd}
+    >
+      {offer.label}
+    </button>
+  );
+}
+
+/** The spool as one line; what cannot be read is named and the spool stays as it was. */
+function ListLine({ setup, system, size, onChange }: { setup: Setup; system: System; size: Size; onChange: (s: Setup) => void }) {
+  const now = formatList(setup.parts, system, setup.joint);
+  const [text, setText] = useState(now);
+  const [error, setError] = useState('');
+  useEffect(() => {
+    setText(now);
+    setError('');
+  }, [now]);
+  const lay = () => {
+    const read = parseList(text, system, size.series, size);
+    if (!read.ok) {
+      setError(`At "${read.error.word || text.trim() || 'the start'}": ${read.error.text} The spool is as it was.`);
+      return;
+    }
+    setError('');
+    onChange(closeUp(read.parts, read.joint, setup));
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        lay();
+      }}
+    >
+      <div className="flex items-end gap-2">
+        <label className="block min-w-0 grow text-sm font-medium">
+          The spool in one line
+          <input
+            className="input min-h-12 w-full font-mono text-sm aria-invalid:border-error"
+            aria-invalid={error !== ''}
+            value={text}
+            spellCheck={false}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+        <button type="submit" className="btn min-h-12" disabled={text === now}>
+          Lay it out
+        </button>
+      </div>
+      {error && (
+        <p role="alert" className="text-sm font-semibold text-error">
+          ■ {error}
+        </p>
+      )}
+    </form>
+  );
+}
+
+function PartEditor({
+  setup,
+  part,
+  system,
+  onChange,
+  onPick,
+}: {
+  setup: Setup;
+  part: Part;
+  system: System;
+  onChange: (s: Setup) => void;
+  onPick: (id: string | null) => void;
+}) {
+  const set = (p: Part) => onChange({ ...setup, parts: setup.parts.map((x) => (x.id === part.id ? p : x)) });
+  const state = setup.joints[part.id]?.state ?? 'taped';
+  const sized = (s: Size) => `${s.nominal}|${s.schedule ?? ''}`;
+  const sizes = (series: Size['series'], schedule: string | null) => sizesOf(series).filter((s) => s.schedule === schedule);
+  const sizePick = (label: string, now: Size, onSize: (s: Size) => void) => (
+    <LivePick
+      label={label}
+      value={sized(now)}
+      options={sizes(now.series, now.schedule).map((s) => ({ value: sized(s), label: sizeName(s) }))}
+      onValue={(v) => {
+        const [nominal = '', schedule] = v.split('|');
+        const s = findSize(now.series, nominal, schedule || null) ?? (parseSize(nominal, now.series) as { size?: Size }).size;
+        if (s) onSize(s);
+      }}
+    />
+  );
+  const remake = (wish: Wish) => {
+    if (part.kind === 'jacket') return;
+    const before = setup.parts.find((p) => p.id === part.on?.part);
+    set(makePart(part.id, part.kind, before && part.on ? sizeAt(before, part.on.port) : part.size, part.on, wish));
+  };
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1 border-l-4 border-base-content pl-3 md:grid-cols-4" data-testid="part-editor">
+      <p className="self-center font-semibold">
+        {partLabel(setup, part.id).replace(/^./, (c) => c.toUpperCase())}
+        <span className="block text-xs font-normal text-base-content/80">{sizeName(part.size)}</span>
+      </p>
+      {'length' in part && (
+        <LiveField
+          label="Length"
+          value={part.length}
+          quantity="length"
+          system={system}
+          max={100}
+          onValue={(length) => set({ ...part, length })}
+        />
+      )}
+      {part.kind === 'elbow' && (
+        <>
+          <LivePick
+            label="Angle"
+            value={String(part.angle)}
+            options={[
+              { value: '90', label: '90°' },
+              { value: '45', label: '45°' },
+            ]}
+            onValue={(v) => remake({ angle: v === '45' ? 45 : 90, turn: part.turn })}
+          />
+          <LivePick<Turn> label="Turns" value={part.turn} options={turns} onValue={(turn) => set({ ...part, turn })} />
+        </>
+      )}
+      {(part.kind === 'tee' || part.kind === 'nipple') && (
+        <>
+          <LivePick<Turn> label="Branch goes" value={part.turn} options={turns} onValue={(turn) => set({ ...part, turn })} />
+          {sizePick('Branch size', part.branch, (branch) => set({ ...part, branch }))}
+          <LiveField
+            label="Branch, from the centre"
+            value={part.side}
+            quantity="length"
+            system={system}
+            max={5}
+            onValue={(side) => set({ ...part, side })}
+          />
+        </>
+      )}
+      {part.kind === 'tee' && (
+        <LivePick
+          label="Entered by"
+          value={part.enter}
+          options={[
+            { value: 'run', label: 'the run' },
+            { value: 'branch', label: 'the branch' },
+          ]}
+          onValue={(enter) => set({ ...part, enter: enter as 'run' })}
+        />
+      )}
+      {part.kind === 'reducer' && sizePick('To', part.to, (to) => remake({ to }))}
+      {part.kind === 'vessel' && (
+        <>
+          <LiveField
+            label="Volume"
+            value={part.volume}
+            quantity="volume"
+            system={system}
+            max={100}
+            onValue={(volume) => set({ ...part, volume })}
+          />
+          <LiveField
+            label="Inside diameter"
+            value={part.bore}
+            quantity="length"
+            system={system}
+            max={10}
+            onValue={(b) => set({ ...part, bore: b })}
+          />
+        </>
+      )}
+      {part.kind === 'jacket' && (
+        <>
+          {sizePick('Shell', part.size, (s) => set({ ...part, size: s }))}
+          <LiveField
+            label="From"
+            value={part.from}
+            quantity="length"
+            system={system}
+            min={0}
+            max={100}
+            onValue={(from) => set({ ...part, from })}
+          />
+          <LiveField label="To" value={part.to} quantity="length" system={system} max={100} onValue={(to) => set({ ...part, to })} />
+        </>
+      )}
+      {part.on && part.kind !== 'cap' && (
+        <LivePick
+          label="Joint before it"
+          value={setup.joint === part.id ? 'this' : state}
+          options={[
+            { value: 'this', label: 'welded now' },
+            { value: 'taped', label: 'taped' },
+            { value: 'welded', label: 'welded before' },
+            { value: 'open', label: 'open' },
+          ]}
+          onValue={(v) =>
+            onChange(
+              v === 'this'
+                ? { ...setup, joint: part.id, joints: without(setup.joints, part.id) }
+                : {
+                    ...setup,
+                    joint: setup.joint === part.id ? null : setup.joint,
+                    joints: { ...setup.joints, [part.id]: { state: v as 'taped', gap: v === 'open' ? 0.001 : 0 } },
+                  },
+            )
+          }
+        />
+      )}
+      {state === 'open' && setup.joint !== part.id && (
+        <LiveField
+          label="Its gap"
+          value={setup.joints[part.id]?.gap ?? 0}
+          quantity="length"
+          system={system}
+          max={0.02}
+          onValue={(gap) => onChange({ ...setup, joints: { ...setup.joints, [part.id]: { state: 'open', gap } } })}
+        />
+      )}
+      <button
+        type="button"
+        className="btn mt-5 min-h-12"
+        disabled={setup.parts.length < 2}
+        onClick={() => {
+          onChange(withoutPart(setup, part.id));
+          onPick(null);
+        }}
+      >
+        Take it out
+      </button>
+    </div>
+  );
+}
+
+const without = <T,>(record: Record<string, T>, key: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).filter(([k]) => k !== key));
