@@ -8,7 +8,7 @@
 import { AIR_OXYGEN_PPM, settles, type Gas } from '../gases';
 import { mixedVolumes } from './bounds';
 import { march } from './march';
-import type { Mesh } from './mesh';
+import { chainMesh } from './mesh';
 import { diffusivity, reducedGravity } from './mixing';
 
 const LAYERS = 60;
@@ -45,53 +45,12 @@ export function fillsInLayers({ bore, length, flow, gas, supplyPpm }: Fat, until
   const dz = bore / n;
   const chord = (z: number) => 2 * Math.sqrt(Math.max(0, z * (bore - z)));
   const volume = Float64Array.from({ length: n }, (_, i) => chord((i + 0.5) * dz) * length * dz);
-  const edge = n - 1;
   const at = (i: number) => (i + 1) * dz;
-  const area = Float64Array.from({ length: edge }, (_, i) => chord(at(i)) * length);
-  const whole = volume.reduce((s, v) => s + v, 0);
+  const area = Float64Array.from({ length: n - 1 }, (_, i) => chord(at(i)) * length);
   const D = diffusivity(gas);
-  const flat = new Float64Array(edge);
-  const mesh: Mesh = {
-    count: n,
-    volume,
-    height: new Float64Array(n),
-    part: [],
-    place: [],
-    from: Int32Array.from({ length: edge }, (_, i) => i),
-    to: Int32Array.from({ length: edge }, (_, i) => i + 1),
-    length: new Float64Array(edge).fill(dz),
-    area,
-    bore: new Float64Array(edge).fill(bore),
-    slope: flat,
-    stretch: new Int32Array(edge),
-    pipe: new Int32Array(edge),
-    span: new Float64Array(2 * edge),
-    window: { a: new Int32Array(edge), b: new Int32Array(edge), length: new Float64Array(edge).fill(dz) },
-    stretches: [{ a: 0, b: 1, resistance: 1e-3, edges: [0, edge] }],
-    nodeVertex: Int32Array.from([0, n - 1]),
-    nodeIndex: new Map(),
-    feeds: [
-      {
-        id: 'in',
-        vertex: 0,
-        node: 0,
-        line: 0,
-        kind: 'diffuser',
-        bore,
-        holes: 1,
-        hose: { length: 1, bore },
-        tube: bore,
-        slope: 0,
-        reach: [],
-      },
-    ],
-    openings: [{ id: 'out', vertex: n - 1, node: 1, area: 1e-4, depth: 1e-3, slot: null, above: 0, kind: 'vent' }],
-    joint: n - 1,
-    joints: new Map(),
-    volumes: new Map(),
-    total: whole,
-  };
-  const dispersion = Float64Array.from({ length: edge }, (_, i) => (at(i) <= STIRRED * bore ? 1e3 * D : D));
+  const mesh = chainMesh(volume, area, new Float64Array(n - 1).fill(dz));
+  const whole = mesh.total;
+  const dispersion = Float64Array.from({ length: n - 1 }, (_, i) => (at(i) <= STIRRED * bore ? 1e3 * D : D));
   const m = march({
     mesh,
     gas,

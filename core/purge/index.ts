@@ -9,11 +9,12 @@ export { bandOf, curveAt, LEAK, normalQuantile, sequencePoint, unknownsOf, unche
 export { leakFloor, mixedVolumes, tanksRemaining, tanksVolumes } from './bounds';
 export { coolDistance, damNames, damPractice, damStands, peakTemperature } from './dams';
 export { fatness, fillsInLayers, layering, ramp, trappedFold } from './fat';
+export { sparseLU } from './linear';
 export { flowSolver, openingLaws, viscosity } from './flow';
 export { gate, heldFor, rulesFor, STALE_AFTER, type Gate, type Reading } from './gate';
 export { hoseBrings, hoseNames } from './hose';
-export { march, passes, type March } from './march';
-export { meshOf, type Mesh } from './mesh';
+export { bernoulli, march, passes, type March } from './march';
+export { chainMesh, meshOf, TAPE_HOLE, type Mesh } from './mesh';
 export { diffusivity, reducedGravity } from './mixing';
 export { airLetIn, FULL_PURGE_AFTER, type Facing } from './opening';
 export { LOWEST_TIMED_PPM, partLabel, planOf, planSchema, type Plan } from './plan';

@@ -242,6 +242,57 @@ export function meshOf(setup: Setup, spaces: Spaces, cells: number): Mesh {
   };
 }
 
+/**
+ * A bare chain of volumes from a feed at its first to an opening at its last: layers of a fat body, tanks in series, the
+ * channels of textbook solutions. Level, so that weight moves nothing; its opening is a thin pipe that lets nothing back.
+ * @param volume m³ of n vertices @param area m² and @param length m of the n - 1 edges between them
+ */
+export function chainMesh(volume: Float64Array, area: Float64Array, length: Float64Array): Mesh {
+  const n = volume.length;
+  const edges = n - 1;
+  const bore = Float64Array.from(area, (a) => Math.sqrt((4 * a) / Math.PI));
+  return {
+    count: n,
+    volume,
+    height: new Float64Array(n),
+    part: [],
+    place: [],
+    from: Int32Array.from({ length: edges }, (_, i) => i),
+    to: Int32Array.from({ length: edges }, (_, i) => i + 1),
+    length,
+    area,
+    bore,
+    slope: new Float64Array(edges),
+    stretch: new Int32Array(edges),
+    pipe: new Int32Array(edges),
+    span: new Float64Array(2 * edges),
+    window: { a: Int32Array.from({ length: edges }, (_, i) => i), b: Int32Array.from({ length: edges }, (_, i) => i + 1), length },
+    stretches: [{ a: 0, b: 1, resistance: 1e-3, edges: [0, edges] }],
+    nodeVertex: Int32Array.from([0, n - 1]),
+    nodeIndex: new Map(),
+    feeds: [
+      {
+        id: 'in',
+        vertex: 0,
+        node: 0,
+        line: 0,
+        kind: 'diffuser',
+        bore: 0.01,
+        holes: 1,
+        hose: { length: 1, bore: 0.01 },
+        tube: 0.01,
+        slope: 0,
+        reach: [],
+      },
+    ],
+    openings: [{ id: 'out', vertex: n - 1, node: 1, area: 1e-5, depth: 0.1, slot: null, above: 0, kind: 'vent' }],
+    joint: n - 1,
+    joints: new Map(),
+    volumes: new Map(),
+    total: volume.reduce((s, v) => s + v, 0),
+  };
+}
+
 type Graph = { from: number[]; to: number[]; length: number[]; count: number };
 
 function neighboursOf({ from, to, count }: Graph): number[][] {

@@ -1,9 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../criteria';
-import { findSize, type Size } from '../sizes';
 import {
-  bodySchema,
   concavePressure,
   gate,
   heldFor,
@@ -11,107 +9,15 @@ import {
   orificeFlow,
   orificePressure,
   holeArea,
-  planStraight,
   rulesFor,
-  startingBody,
-  tanksOf,
   tanksRemaining,
   tanksVolumes,
   mixedVolumes,
   ventFor,
-  type Body,
   type Reading,
 } from './index';
 
-const two = findSize('inch-tube', '2') as Size;
-const body = (over: Partial<Body> = {}): Body => ({ ...startingBody(two), ...over });
-const broken = (b: Body) =>
-  planStraight(two, b, 50, 'metric')
-    .rules.filter((r) => r.level === 'stop')
-    .map((r) => r.id);
 const lpm = (x: number) => x / 60_000;
-
-describe('the plan of a straight body', () => {
-  it('starts from a set-up that breaks no rule, in every inch size', () => {
-    for (const n of ['1/2', '1', '2', '3', '4', '6']) {
-      const size = findSize('inch-tube', n) as Size;
-      const b = startingBody(size);
-      expect(bodySchema.safeParse(b).success).toBe(true);
-      expect(planStraight(size, b, 50, 'metric').rules.filter((r) => r.level === 'stop' && r.id !== 'vent-small')).toEqual([]);
-    }
-  });
-  it('names the rules broken, each at its place', () => {
-    expect(broken(body({ damA: { kind: 'bung', distance: 0.008 } }))).toEqual(['damA-never']);
-    expect(broken(body({ damB: { kind: 'tape', distance: 0.05 } }))).toEqual(['damB-never']);
-    expect(broken(body({ vent: { side: 'B', height: 'low', bore: 0.006 } }))).toEqual(['vent-height']);
-    expect(broken(body({ vent: { side: 'A', height: 'high', bore: 0.006 } }))).toEqual(['bypass']);
-    expect(broken(body({ vent: { side: 'B', height: 'high', bore: 0.0025 } }))).toEqual(['vent-small']);
-    expect(broken(body({ vent: { side: 'B', height: 'high', bore: 0.06 } }))).toEqual(['vent-wide']);
-  });
-  it('turns the rule of the vent over with a light gas, and with the tilt', () => {
-    expect(broken(body({ gas: 'helium' }))).toEqual(['vent-height']);
-    expect(
-      broken(
-        body({
-          gas: 'helium',
-          inlet: { side: 'A', height: 'high', bore: 0.006, diffuser: true },
-          vent: { side: 'B', height: 'low', bore: 0.006 },
-        }),
-      ),
-    ).toEqual([]);
-    // B down: the vent at B is the low point, whatever its place on the end
-    expect(broken(body({ tilt: 45 }))).toEqual(['vent-height']);
-    expect(broken(body({ tilt: -45 }))).toEqual([]);
-    expect(broken(body({ gas: 'nitrogen', vent: { side: 'B', height: 'low', bore: 0.006 } }))).toEqual([]);
-  });
-  it('gives no time below 50 ppm, and none that the supply cannot reach', () => {
-    const time = (limit: number, supplyPpm = 3) => planStraight(two, body({ supplyPpm }), limit, 'metric').figures[1];
-    expect(time(49)?.value).toBeNull();
-    expect(time(49)?.caution).toContain('without a reading');
-    expect(time(60, 80)?.caution).toContain('Cannot reach');
-    expect(time(50)?.value).toBeGreaterThan(0);
-    expect(time(50)?.caution).toContain('May not reach');
-    expect(time(500)?.caution).toBe('');
-  });
-  it('gives no time where the gas passes the air by', () => {
-    for (const vent of [{ side: 'B', height: 'low', bore: 0.006 } as const, { side: 'A', height: 'high', bore: 0.006 } as const]) {
-      const time = planStraight(two, body({ vent }), 500, 'metric').figures[1];
-      expect([time?.value, time?.low, time?.high]).toEqual([null, null, null]);
-      expect(time?.caution).toContain('while air is left');
-    }
-  });
-  it('lies between plug flow and fully mixed, whatever the body', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 0.02, max: 20, noNaN: true }),
-        fc.double({ min: 1, max: 40, noNaN: true }),
-        fc.boolean(),
-        fc.constantFrom(0, -30, -60, -90),
-        fc.constantFrom(50, 100, 1000, 5000),
-        (length, flow, diffuser, tilt, limit) => {
-          const b = body({
-            damA: { kind: 'bung', distance: length },
-            flow: lpm(flow),
-            tilt,
-            inlet: { ...startingBody(two).inlet, diffuser },
-          });
-          const [, time, mixed, plug] = planStraight(two, b, limit, 'metric').figures;
-          expect(time?.value).toBeGreaterThan(plug?.value as number);
-          expect(time?.value).toBeLessThanOrEqual((mixed?.value as number) * 1.000001);
-          expect(time?.low).toBeLessThan(time?.value as number);
-          expect(time?.high).toBeGreaterThan(time?.value as number);
-        },
-      ),
-    );
-  });
-  it('a diffuser and a body on end leave fewer stirred stretches', () => {
-    const hose = tanksOf(two, body({ damA: { kind: 'bung', distance: 1 }, inlet: { ...startingBody(two).inlet, diffuser: false } }));
-    const diffused = tanksOf(two, body({ damA: { kind: 'bung', distance: 1 } }));
-    const onEnd = tanksOf(two, body({ damA: { kind: 'bung', distance: 1 }, tilt: -90 }));
-    expect(hose).toBeLessThan(diffused);
-    expect(diffused).toBeLessThan(onEnd);
-  });
-});
 
 describe('bounds', () => {
   it('one tank is fully mixed; more tanks need fewer volumes; both ways agree', () => {

@@ -256,7 +256,8 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
           `${len(i.hose.length)} of ${hoseNames[i.hose.material]} hose lets in about ${Math.round(brings.oxygen)} ppm of oxygen by itself. Take another hose or a shorter one.`,
         );
     }
-  const legs = deadLegs(setup, spaces, p, limit);
+  // With inlet and vent at one end everything else is one dead leg: that is said already.
+  const legs = rules.some((r) => r.id === 'bypass') ? [] : deadLegs(setup, spaces, p, limit);
   for (const l of legs)
     say(
       'dead-leg',

@@ -32,8 +32,8 @@ describe('the exported record', () => {
     weld: { id: weldId, number: 'W-1', job: 'J', line: 'L', spool: 'S', service: 'x' },
     criterion: house,
     people: [],
-    events: weldEvents.map((e) => ({ ...e, hash: 'a'.repeat(64) })) as Recorded[],
-    runEvents: { [runEvents[0]?.stream ?? '']: runEvents.map((e) => ({ ...e, hash: 'b'.repeat(64) })) as Recorded[] },
+    events: weldEvents.map((e) => ({ ...e, hash: 'a'.repeat(64) })),
+    runEvents: { [runEvents[0]?.stream ?? '']: runEvents.map((e) => ({ ...e, hash: 'b'.repeat(64) })) },
   });
   it('meets its own schema and names the head of every stream', () => {
     expect(weldRecordSchema.safeParse(JSON.parse(JSON.stringify(file))).error?.issues ?? []).toEqual([]);
@@ -56,7 +56,7 @@ describe('the story', () => {
     expect(of('fitup.recorded')).toContain('high-low 0.1 mm');
     expect(of('fitup.recorded')).toContain('welder Somebody (S1)');
     expect(of('setup.recorded')).toContain('Cup 12 with lens');
-    expect(of('purge.planned')).toMatch(/Time to 50 ppm at the vent: \d+:\d\d to \d+:\d\d min \(model estimate straight-1/);
+    expect(of('purge.planned')).toMatch(/Time to 50 ppm at the joint: \d+:\d\d to \d+:\d\d min \(model estimate network-1/);
     expect(of('run.started')).toContain('By the clock, oxygen not measured');
     expect(of('run.marked')).toContain('30 ppm, reading 1 s old');
     expect(of('run.ended')).toContain('2 dams, tapes and diffusers out');

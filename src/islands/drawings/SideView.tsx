@@ -83,7 +83,7 @@ export function SideView({ setup, system, rules = [], faults = [], shown, picked
   const grab = (id: string, kind: 'dam' | 'part') => (e: React.PointerEvent) => {
     if (!live) return;
     hand.current = { id, kind, ...place(e), moved: false };
-    (e.currentTarget as Element).setPointerCapture(e.pointerId);
+    e.currentTarget.setPointerCapture(e.pointerId);
     onPick?.(id);
   };
   const dragging = live && { onPointerMove: move, onPointerUp: drop, onPointerCancel: drop };

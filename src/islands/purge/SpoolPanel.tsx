@@ -371,7 +371,7 @@ function PartEditor({
                 : {
                     ...setup,
                     joint: setup.joint === part.id ? null : setup.joint,
-                    joints: { ...setup.joints, [part.id]: { state: v as 'taped', gap: v === 'open' ? 0.001 : 0 } },
+                    joints: { ...setup.joints, [part.id]: { state: v, gap: v === 'open' ? 0.001 : 0 } },
                   },
             )
           }

@@ -65,7 +65,7 @@ export function usePlanner({ spool, weld, first, saved, limit, system, monitor, 
     const before = remembered(key, saved);
     if (before) setHistory(before);
     // Once, as the page opens.
-  }, [key]); // eslint-disable-line
+  }, [key]);
   useEffect(() => {
     if (history.past.length || history.future.length)
       try {

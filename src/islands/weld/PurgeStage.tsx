@@ -1,10 +1,10 @@
 /** Purge: the spool as it lies, what closes and feeds it, what the model says, and the start of the run. */
 import Redo2 from 'lucide-react/icons/redo-2';
 import Undo2 from 'lucide-react/icons/undo-2';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/devices';
-import { rulesFor, setupForWeld, setupSchema, startingSetup, type Plan, type Rule } from '../../../core/purge';
+import { rulesFor, setupForWeld, setupSchema, startingSetup, withPart, type Plan, type Rule } from '../../../core/purge';
 import { clock, show } from '../../../core/units';
 import { SideView, type Shown } from '../drawings/SideView';
 import { Beside } from '../kit/Beside';
@@ -16,7 +16,6 @@ import { GainPanel } from '../purge/GainPanel';
 import { OpeningsPanel } from '../purge/OpeningsPanel';
 import { offers, SpoolPanel } from '../purge/SpoolPanel';
 import { usePlanner } from '../purge/usePlanner';
-import { withPart } from '../../../core/purge';
 import { useWeld } from './context';
 import { RunPanel } from './RunPanel';
 
@@ -53,7 +52,7 @@ function Planning() {
       (savedSetup ? setupForWeld(savedSetup.setup, savedSetup.joints, state.id, spoolDone) : startingSetup(size, gas?.purge.gas));
     return gas ? { ...base, gas: gas.purge.gas, supplyPpm: gas.purge.supplyPpm } : base;
     // As it stands when the stage opens.
-  }, []); // eslint-disable-line
+  }, []);
   const [monitor, setMonitor] = useState<string | undefined>(undefined);
   const planner = usePlanner({ spool: state.spool, weld: state.id, first, saved: savedSetup, limit, system, monitor, active: true });
   const { setup, change, spaces, seen } = planner;
@@ -136,27 +135,37 @@ function Planning() {
 
   /** the plan with its band, for this very set-up */
   const ready = seen.plan?.setup === setup ? seen.full : null;
+  const latest = useRef(ready);
+  latest.current = ready;
+  /** A press that comes before the band is there waits for it. */
+  const planned = async (): Promise<Plan | null> => {
+    for (let i = 0; i < 100 && !latest.current; i++) await new Promise((r) => setTimeout(r, 100));
+    return latest.current;
+  };
 
   const start = async () => {
     setBusy(true);
-    const valid = setupSchema.safeParse(setup);
+    setRefusal(await begin());
+    setBusy(false);
+  };
+  const begin = async (): Promise<Refusal | null> => {
     const refuse = (error: string, reasons: string[] = []): Refusal => ({ error, reasons, status: 422 });
-    const no =
-      (!valid.success
-        ? refuse(
-            'The set-up is out of range.',
-            valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
-          )
-        : null) ??
-      (faults.length
-        ? refuse(
-            'The purge cannot be planned like this.',
-            faults.map((f) => f.text),
-          )
-        : null) ??
-      (!ready ? refuse('The plan is still being computed. Press again in a moment.') : null) ??
-      (countIn === null ? refuse('Count the dams, tape and diffusers that go in: the same must come out.') : null) ??
-      (await record({ stream: state.id, type: 'purge.planned', body: { setup, plan: ready as Plan } })) ??
+    const valid = setupSchema.safeParse(setup);
+    if (!valid.success)
+      return refuse(
+        'The set-up is out of range.',
+        valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
+      );
+    if (faults.length)
+      return refuse(
+        'The purge cannot be planned like this.',
+        faults.map((f) => f.text),
+      );
+    if (countIn === null) return refuse('Count the dams, tape and diffusers that go in: the same must come out.');
+    const asked = await planned();
+    if (!asked) return refuse('The plan could not be computed in time. Nothing was started; press again.');
+    return (
+      (await record({ stream: state.id, type: 'purge.planned', body: { setup, plan: asked } })) ??
       (await record({
         stream: newId(),
         type: 'run.started',
@@ -165,15 +174,14 @@ function Planning() {
           welds: [state.id],
           setup,
           rules: rulesFor(criterion.purge, Boolean(device)),
-          planned: ready?.joint.high ?? null,
+          planned: asked.joint.high,
           device: device ? { id: device.id, label: device.name } : null,
           place,
           monitorChecked: checked,
-          countIn: countIn ?? 0,
+          countIn,
         },
-      }));
-    setRefusal(no);
-    setBusy(false);
+      }))
+    );
   };
 
   return (

@@ -1,0 +1,196 @@
+/** The purge planner in the real interface: a spool built, fed, broken, mended, watched, kept and taken to its next weld. */
+import { expect, test, type Page } from '@playwright/test';
+import { be, checkGas, due, enterWork, field, fitUp, hold, press, setUp, watch } from './hands';
+
+async function toPlanning(page: Page, spool: string, count = '1'): Promise<string> {
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  const id = await enterWork(page, { job: 'Planner', spool, count });
+  await fitUp(page);
+  await checkGas(page, 'None: by the clock');
+  await setUp(page);
+  await expect(page.getByTestId('headline')).toHaveAttribute('data-computing', 'done', { timeout: 20_000 });
+  return id;
+}
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+const line = (page: Page) => page.getByLabel('The spool in one line');
+const computed = (page: Page) => expect(page.getByTestId('headline')).toHaveAttribute('data-computing', 'done', { timeout: 20_000 });
+const laid = async (page: Page, list: string) => {
+  await line(page).fill(list);
+  await press(page, 'Lay it out');
+};
+
+test('a spool built by press, by drag and by one line; undone, redone, and still there after a reload', async ({ page }) => {
+  const wrongs = watch(page);
+  await toPlanning(page, 'PL-1');
+  await tab(page, 'Spool');
+  await expect(line(page)).toHaveValue('2 in tube: 300 mm, weld, 300 mm');
+
+  await test.step('press: a part goes on the end, its dam goes along', async () => {
+    await press(page, 'Elbow 90');
+    await expect(line(page)).toHaveValue('2 in tube: 300 mm, weld, 300 mm, elbow up');
+    await expect(page.getByTestId('part-editor')).toContainText('Elbow 3');
+    await field(page, 'Turns').selectOption('down');
+    await expect(line(page)).toHaveValue(/elbow down$/);
+  });
+  await test.step('drag: a part dropped onto an end snaps on', async () => {
+    const end = page.getByRole('button', { name: /End b of elbow 3: a part can go on here/ });
+    const box = await end.boundingBox();
+    const tee = await page.getByRole('button', { name: 'Tee', exact: true }).boundingBox();
+    if (!box || !tee) throw new Error('nothing to drag');
+    await page.mouse.move(tee.x + tee.width / 2, tee.y + tee.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2, { steps: 12 });
+    await page.mouse.up();
+    await expect(line(page)).toHaveValue(/elbow down, tee /);
+  });
+  await test.step('a tee that cannot point that way is named at its place and nothing is lost', async () => {
+    await field(page, 'Branch goes').selectOption('down');
+    await expect(page.getByRole('alert').getByText(/choose another way for the branch/)).toBeVisible();
+    await field(page, 'Branch goes').selectOption('near');
+    await expect(page.getByRole('alert')).toBeHidden();
+    await computed(page);
+  });
+  await test.step('undo, redo, reload', async () => {
+    const full = await line(page).inputValue();
+    await press(page, 'Undo');
+    await press(page, 'Undo');
+    await press(page, 'Undo');
+    await expect(line(page)).toHaveValue(/elbow down$/);
+    await page.reload();
+    await tab(page, 'Spool');
+    await expect(line(page)).toHaveValue(/elbow down$/);
+    await press(page, 'Redo');
+    await press(page, 'Redo');
+    await press(page, 'Redo');
+    await expect(line(page)).toHaveValue(full);
+  });
+  await test.step('one line: what cannot be read is named, the spool stays', async () => {
+    const before = await line(page).inputValue();
+    await laid(page, '300, elbow, 300');
+    await expect(page.getByText(/At "elbow": Say which way the elbow turns.*The spool is as it was/)).toBeVisible();
+    await laid(page, '400, weld, tee up [120, cap], 300, elbow up, 200');
+    await expect(line(page)).toHaveValue('2 in tube: 400 mm, weld, tee up [120 mm, cap], 300 mm, elbow up, 200 mm');
+    expect(before).not.toBe(await line(page).inputValue());
+  });
+  expect(wrongs).toEqual([]);
+});
+
+test('a closed branch is wrong, the best change vents it, one press does it and one undoes it', async ({ page }) => {
+  await toPlanning(page, 'PL-2');
+  await tab(page, 'Spool');
+  await laid(page, '400, weld, nipple up 1 x 150 mm, 400');
+  await expect(page.getByText(/A closed branch, 150 mm deep: by diffusion alone its end needs 1:\d\d:\d\d/)).toBeVisible();
+  await tab(page, 'What gains');
+  await expect(page.getByRole('list', { name: 'What gains most' }).getByRole('listitem').first()).toContainText(/Vent the side nipple 2/, {
+    timeout: 20_000,
+  });
+  await expect(page.getByRole('table', { name: 'What more flow buys here' }).getByRole('row')).toHaveCount(6);
+  await page.getByRole('button', { name: /Do it: Vent the side nipple/ }).click();
+  await expect(page.getByText(/A closed branch/)).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Vent 2 at the high point of dam 2/ })).toBeVisible();
+  await press(page, 'Undo');
+  await expect(page.getByText(/A closed branch/)).toBeVisible();
+});
+
+test('bad set-ups are named at their spot: no vent, no inlet, another size, a dam in nothing', async ({ page }) => {
+  await toPlanning(page, 'PL-3');
+  await press(page, 'Vent 1');
+  await press(page, 'Take this vent out');
+  await expect(page.getByRole('alert').getByText(/There is no vent/)).toBeVisible();
+  await expect(page.getByTestId('headline')).toContainText('No plan yet');
+  await press(page, 'Start the purge');
+  await expect(page.getByText('The purge cannot be planned like this.')).toBeVisible();
+  await press(page, 'Undo');
+  await press(page, 'Inlet 1');
+  await press(page, 'Take this inlet out');
+  await expect(page.getByRole('alert').getByText(/There is no inlet/)).toBeVisible();
+  await press(page, 'Undo');
+  await press(page, 'Dam 2');
+  await press(page, 'Take this dam out');
+  await expect(page.getByRole('alert').getByText(/This end is open: the space does not close/)).toBeVisible();
+  await press(page, 'Undo');
+  await computed(page);
+  await field(page, 'Flow').fill('0');
+  await expect(page.getByText('Must be more than zero.')).toBeVisible();
+  await tab(page, 'Spool');
+  await page.getByRole('button', { name: 'straight 1', exact: true }).press('Enter');
+  await field(page, 'Length').fill('nothing');
+  await expect(page.getByText('"nothing" is not a length.')).toBeVisible();
+  await field(page, 'Length').fill('450 mm');
+  await expect(line(page)).toHaveValue(/450 mm, weld/);
+});
+
+test('watch it fill: curves, clock school, scrub, purging again', async ({ page }) => {
+  const wrongs = watch(page);
+  await toPlanning(page, 'PL-4');
+  await tab(page, 'Watch it fill');
+  await expect(page.getByRole('img', { name: /Oxygen expected over time/ })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Rules of thumb beside the model' })).toContainText(/Common practice, no source/);
+  await expect(page.getByRole('list', { name: 'Rules of thumb beside the model' })).toContainText(/model says .* ppm at the joint, agrees/);
+  const shade = () => page.getByTestId('filling').locator('line').nth(5).getAttribute('stroke');
+  const slider = page.getByLabel('Moment shown');
+  await slider.fill('0');
+  const air = await shade();
+  await slider.fill(await slider.getAttribute('max').then((m) => m ?? '1'));
+  expect(Number(/oklch\(([\d.]+)/.exec((await shade()) ?? '')?.[1])).toBeGreaterThan(Number(/oklch\(([\d.]+)/.exec(air ?? '')?.[1]) + 0.3);
+  const seconds = (text: string) =>
+    text
+      .match(/(\d+):(\d\d)/)
+      ?.slice(1)
+      .reduce((s, x) => s * 60 + Number(x), 0) ?? 0;
+  const full = seconds(await page.getByTestId('time-joint').innerText());
+  await field(page, 'Purging from').selectOption('opened');
+  await field(page, 'The opening faces').selectOption('up');
+  await expect(page.getByText(/About \d+ % of the space is air again/)).toBeVisible();
+  await computed(page);
+  await expect(page.getByText(/purging again/)).toBeVisible();
+  expect(seconds(await page.getByTestId('time-joint').innerText())).toBeLessThan(full);
+  expect(wrongs).toEqual([]);
+});
+
+test('the spool waits for its next weld with the next joint; a kit goes along; two people at once are told', async ({ page, browser }) => {
+  test.setTimeout(180_000);
+  const first = await toPlanning(page, 'PL-5', '2');
+  await tab(page, 'Spool');
+  await laid(page, '350, weld, elbow up, 350');
+  await computed(page);
+  await tab(page, 'Dams, hose, vent');
+  await field(page, 'Keep this as a kit').fill('Planner kit');
+  await press(page, 'Keep');
+  await expect(field(page, 'Put on a kit').locator('option', { hasText: 'Planner kit' })).toHaveCount(1);
+
+  await test.step('a second browser changes it too: the slower one is told and keeps its own', async () => {
+    const other = await browser.newContext();
+    const there = await other.newPage();
+    await there.goto('/');
+    await be(there, /Bram Tarn/);
+    await there.goto(`/welds/${first}`);
+    await tab(there, 'Spool');
+    await expect(line(there)).toHaveValue(/13.8 in, weld, elbow up/);
+    await field(there, 'Tilt').selectOption('15');
+    await expect(there.getByText('keeping')).toBeVisible();
+    await expect(there.getByText('keeping')).toBeHidden();
+    await field(page, 'Flow').fill('9 L/min');
+    await expect(page.getByText('changed by somebody else: reload')).toBeVisible();
+    await other.close();
+    await page.reload();
+    await tab(page, 'Spool');
+    await expect(field(page, 'Tilt')).toHaveValue('15');
+  });
+
+  await press(page, 'Start the purge');
+  await press(page, 'Arc on');
+  await press(page, 'Arc off');
+  await page.getByLabel(/Dams and tape out/).fill('2');
+  await hold(page, 'Done, hold to press');
+  await expect(due(page, 'look')).toBeVisible();
+
+  await page.goto('/');
+  await page.getByRole('link', { name: /Q-0*8.*PL-5/ }).click();
+  await fitUp(page);
+  await checkGas(page, 'None: by the clock');
+  await setUp(page);
+  await tab(page, 'Spool');
+  await expect(line(page)).toHaveValue('2 in tube: 350 mm, elbow up, weld, 350 mm');
+});
