@@ -5,7 +5,22 @@
 import { randomUUID } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { shipped, type Criterion } from '../core/criteria';
-import { planPurge, startingSetup } from '../core/purge';
+import {
+  adviceOn,
+  bandOf,
+  closeUp,
+  FINE,
+  meshOf,
+  march,
+  planPurge,
+  predict,
+  runThrough,
+  spacesOf,
+  startingSetup,
+  tanksVolumes,
+  type Setup,
+} from '../core/purge';
+import { parseList } from '../core/spool';
 import { findSize, type Size } from '../core/sizes';
 import { reduceRun, reduceWeld, type Recorded } from '../core/weld';
 import { append } from '../db/append';
@@ -83,6 +98,53 @@ await time(
     return reduceWeld(weldEvents, r ? [r] : [], criterion);
   },
   'budget 2 ms',
+);
+const spoolOf = (list: string): Setup => {
+  const read = parseList(list, 'metric', 'inch-tube', size);
+  if (!read.ok) throw new Error(read.error.text);
+  return closeUp(read.parts, read.joint, startingSetup(size));
+};
+const ten = spoolOf('600, weld, elbow up, 400, elbow right, 600, tee up [80, cap], 500, elbow near, 300, elbow right');
+const tenSpaces = spacesOf(ten);
+const tenMesh = meshOf(ten, tenSpaces, 400);
+const bounds = await time('bound: 8 tanks in series, one limit', 1, () => tanksVolumes(8, 50, 3));
+const network = await time(
+  `purge network, ${tenMesh.stretches.length} segments, ${tenMesh.from.length} cells, 30 min`,
+  1,
+  () =>
+    march({
+      mesh: tenMesh,
+      gas: 'argon',
+      lines: [8e-3 / 60],
+      supplyPpm: 3,
+      until: 0,
+      watch: [tenMesh.joint],
+      longest: 1800,
+      tolerance: 0.05,
+    }),
+  'budget 100 ms warm',
+);
+rows.push(['network over bound', network / bounds, 'ratio']);
+const nominal = await time(
+  'plan as seen: nominal',
+  1,
+  () => predict(ten, tenSpaces, 50, { ...FINE, keep: true, untilEverywhere: 6 * 3600 }),
+  'budget 150 ms',
+);
+const band = await time('plan as seen: band of 40', 1, () => runThrough(bandOf(ten, tenSpaces, 50, 300)), 'budget 2 s');
+const advice = await time('plan as seen: advice', 1, () => runThrough(adviceOn(ten, tenSpaces, 50, 'metric')), 'budget 5 s');
+rows.push(['band over nominal', band / nominal, 'ratio'], ['advice over nominal', advice / nominal, 'ratio']);
+const long = spoolOf(
+  ['500', ...Array.from({ length: 99 }, (_, i) => `elbow ${['up', 'right', 'near', 'right'][i % 4]}, 500`)]
+    .join(', ')
+    .replace('500, elbow', '500, weld, elbow'),
+);
+const longSpaces = spacesOf(long);
+await time(
+  `plan of ${long.parts.length} parts, nominal`,
+  1,
+  () => predict(long, longSpaces, 50, { cells: 400, tolerance: 0.05 }),
+  'budget 1 s',
 );
 await time('plan of a straight body, without band', 1, () => planPurge(startingSetup(size), 50, 'inch', 0));
 

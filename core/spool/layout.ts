@@ -177,7 +177,7 @@ function place(
     case 'nipple': {
       const side = square(p.turn, out);
       if (!side) say(p.id, `The tube runs ${p.turn} or against it already: choose another way for the branch.`);
-      const sideways = side ?? square('up', out) ?? square('near', out);
+      const sideways: Vec = side ?? square('up', out) ?? square('near', out) ?? turns.up;
       if (p.reach <= 0 || p.side <= 0) say(p.id, 'This part has no length.');
       const branch = bore(p.branch);
       const byBranch = p.kind === 'tee' && p.enter === 'branch';

@@ -1,6 +1,8 @@
 /** The purge planner in the real interface: a spool built, fed, broken, mended, watched, kept and taken to its next weld. */
 import { expect, test, type Page } from '@playwright/test';
-import { be, checkGas, due, enterWork, field, fitUp, hold, press, setUp, watch } from './hands';
+import { planPurge, startingSetup, type Plan, type Setup } from '../../core/purge';
+import { findSize, type Size } from '../../core/sizes';
+import { be, checkGas, due, enterWork, field, fitUp, hold, json, press, setUp, watch } from './hands';
 
 async function toPlanning(page: Page, spool: string, count = '1'): Promise<string> {
   await page.goto('/');
@@ -193,4 +195,24 @@ test('the spool waits for its next weld with the next joint; a kit goes along; t
   await setUp(page);
   await tab(page, 'Spool');
   await expect(line(page)).toHaveValue('2 in tube: 350 mm, elbow up, weld, 350 mm');
+});
+
+test('the server plans too, in a thread of its own, and says what is wrong where', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  const setup = startingSetup(findSize('inch-tube', '2') as Size, 'argon', 3, 0.5);
+  const ask = (over: Partial<Setup>) =>
+    page.request.post('/api/plan', { headers: json, data: { setup: { ...setup, ...over }, limitPpm: 100 } });
+  const good = await ask({});
+  expect(good.status()).toBe(200);
+  const { plan, curves } = (await good.json()) as { plan: Plan; curves: { joint: { times: number[] } } };
+  const here = planPurge(setup, 100, 'metric');
+  expect(here.ok && plan.joint.value).toBeCloseTo((here.ok && here.plan.joint.value) || 0, 6);
+  expect(curves.joint.times.length).toBeGreaterThan(10);
+  // Other answers come meanwhile: the event loop is free.
+  const [, health] = await Promise.all([ask({}), page.request.get('/api/health')]);
+  expect(health.status()).toBe(200);
+  const bad = await ask({ vents: [] });
+  expect([bad.status(), await bad.text()]).toEqual([422, expect.stringContaining('There is no vent')]);
+  expect((await page.request.post('/api/plan', { headers: json, data: { setup: 7, limitPpm: 'low' } })).status()).toBe(422);
 });

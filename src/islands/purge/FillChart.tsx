@@ -1,13 +1,8 @@
 /** What the model expects at joint and vent, with its band, beside a mixed space, the limit, the leak floor and the clock school. Loaded when first needed. */
-import { LineChart } from 'echarts/charts';
-import { GridComponent, MarkLineComponent } from 'echarts/components';
-import * as echarts from 'echarts/core';
-import { CanvasRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
 import type { BandCurve, Curve, Thumb } from '../../../core/purge';
-import { axes, inks, label } from '../kit/oxygenAxes';
-
-echarts.use([LineChart, GridComponent, MarkLineComponent, CanvasRenderer]);
+import { axes, label, type Inks } from '../kit/oxygenAxes';
+import { useChart } from '../kit/useChart';
 
 type Props = {
   joint: Curve;
@@ -25,52 +20,36 @@ type Props = {
 const points = (times: readonly number[], ppm: readonly number[]) => times.map((t, i) => [t, Math.max(1, ppm[i] as number)]);
 
 export default function FillChart({ joint, vent, band, plug, supply, limit, floor, thumbs, longest, now }: Props) {
-  const box = useRef<HTMLDivElement>(null);
-  const chart = useRef<echarts.ECharts | null>(null);
-  useEffect(() => {
-    const el = box.current;
-    if (!el) return;
-    const c = (chart.current = echarts.init(el, null, { renderer: 'canvas' }));
-    const watch = new ResizeObserver(() => c.resize());
-    watch.observe(el);
-    return () => {
-      watch.disconnect();
-      c.dispose();
-    };
-  }, []);
-  useEffect(() => {
-    const el = box.current;
-    if (!el || !chart.current) return;
-    const colours = inks(el);
-    const { ink, faint, paper } = colours;
-    const text = label(ink);
-    const mixed: [number, number][] = Array.from({ length: 60 }, (_, i) => [
-      (longest * i) / 59,
-      Math.max(1, supply + (209_500 - supply) * Math.exp(-(longest * i) / 59 / plug)),
-    ]);
-    const endLabel = (name: string) => ({ show: true, formatter: name, ...text, distance: 2 });
-    const line = (data: (number | undefined)[][], style: object, name: string) => ({
-      type: 'line' as const,
-      data: data as number[][],
-      showSymbol: false,
-      silent: true,
-      lineStyle: { color: ink, ...style },
-      endLabel: endLabel(name),
-      z: 4,
-    });
-    const cut = (c: Curve) => points(c.times, c.ppm).filter(([t]) => (t as number) <= longest);
-    // Both edges of the band filled down to the axis: the lower one in paper covers what lies below it.
-    const area = (ppm: number[], color: string, z: number) => ({
-      type: 'line' as const,
-      data: points(band?.times ?? [], ppm),
-      showSymbol: false,
-      silent: true,
-      lineStyle: { width: 0 },
-      areaStyle: { color, opacity: 1 },
-      z,
-    });
-    chart.current.setOption(
-      {
+  const option = useCallback(
+    (colours: Inks) => {
+      const { ink, faint, paper } = colours;
+      const text = label(ink);
+      const mixed: [number, number][] = Array.from({ length: 60 }, (_, i) => [
+        (longest * i) / 59,
+        Math.max(1, supply + (209_500 - supply) * Math.exp(-(longest * i) / 59 / plug)),
+      ]);
+      const endLabel = (name: string) => ({ show: true, formatter: name, ...text, distance: 2 });
+      const line = (data: (number | undefined)[][], style: object, name: string) => ({
+        type: 'line' as const,
+        data: data as number[][],
+        showSymbol: false,
+        silent: true,
+        lineStyle: { color: ink, ...style },
+        endLabel: endLabel(name),
+        z: 4,
+      });
+      const cut = (c: Curve) => points(c.times, c.ppm).filter(([t]) => (t as number) <= longest);
+      // Both edges of the band filled down to the axis: the lower one in paper covers what lies below it.
+      const area = (ppm: number[], color: string, z: number) => ({
+        type: 'line' as const,
+        data: points(band?.times ?? [], ppm),
+        showSymbol: false,
+        silent: true,
+        lineStyle: { width: 0 },
+        areaStyle: { color, opacity: 1 },
+        z,
+      });
+      return {
         animation: false,
         grid: { left: 58, right: 62, top: 14, bottom: 22 },
         ...axes(colours, longest),
@@ -104,10 +83,11 @@ export default function FillChart({ joint, vent, band, plug, supply, limit, floo
             },
           },
         ],
-      },
-      { notMerge: true },
-    );
-  }, [joint, vent, band, plug, supply, limit, floor, thumbs, longest, now]);
+      };
+    },
+    [joint, vent, band, plug, supply, limit, floor, thumbs, longest, now],
+  );
+  const box = useChart(option);
   return (
     <div
       ref={box}

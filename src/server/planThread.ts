@@ -1,0 +1,22 @@
+/** The purge model on the server, in a thread of its own: never on the event loop. */
+import { parentPort } from 'node:worker_threads';
+import { bandOf, FINE, horizonOf, planOf, predict, runThrough, spacesOf, totalFlow, type Setup } from '../../core/purge';
+import type { System } from '../../core/units';
+
+export type PlanJob = { job: number; setup: Setup; limit: number; system: System };
+
+parentPort?.on('message', ({ job, setup, limit, system }: PlanJob) => {
+  try {
+    const spaces = spacesOf(setup);
+    if (spaces.faults.length) {
+      parentPort?.postMessage({ job, ok: false, faults: spaces.faults });
+      return;
+    }
+    const p = predict(setup, spaces, limit, FINE);
+    const band = runThrough(bandOf(setup, spaces, limit, horizonOf(p.times.joint, p.times.vent, p.mesh.total / totalFlow(setup))));
+    const { plan } = planOf(setup, spaces, p, band, limit, system);
+    parentPort?.postMessage({ job, ok: true, plan, curves: { joint: p.joint, vent: p.vent, band: band.curves } });
+  } catch (e) {
+    parentPort?.postMessage({ job, ok: false, error: e instanceof Error ? e.message : 'stopped' });
+  }
+});
