@@ -11,6 +11,7 @@ export const quantitySchema = z.enum([
   'time',
   'flow',
   'pressure',
+  'gauge',
   'oxygen',
   'current',
   'temperature',

@@ -16,6 +16,7 @@ import {
 import { canonical, sha256 } from './chain';
 import type { Clock } from './clock';
 import { criterionOf, runState, weldRecord } from './events';
+import { addCheck } from './checks';
 import { readingsDigest, readingsSince } from './readings';
 import type { Sql, Tx } from './sql';
 import { writeRun, writeWeld } from './summary';
@@ -119,9 +120,19 @@ async function enrich(tx: Tx, e: Checked, happened: number): Promise<Recorded['b
 }
 
 async function atArc(tx: Tx, run: RunState, at: number): Promise<BodyOf<'run.marked'>['atArc']> {
-  const { device, rules, planned, place, monitorChecked } = run.started;
+  const { device, rules, planned, place, monitorChecked, backing } = run.started;
   const readings = device ? await readingsSince(tx, device.id, Math.max(run.startedAt, at - 180_000), at) : [];
-  const g = gate({ rules, fillingSince: run.fillingSince, planned, monitored: device !== null, readings, monitorChecked, place, now: at });
+  const g = gate({
+    rules,
+    fillingSince: run.fillingSince,
+    planned,
+    monitored: device !== null,
+    readings,
+    monitorChecked,
+    place,
+    now: at,
+    backing,
+  });
   const last = readings.at(-1);
   return {
     reading: last ? { ppm: last.ppm, at: new Date(last.at).toISOString(), ageSeconds: (at - last.at) / 1000, quality: last.quality } : null,
@@ -196,9 +207,18 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked): Promise<Omit<An
   await tx`insert into event (stream, seq, id, type, version, happened_at, received_at, actor, identified, body, content, canonical, prev_hash, hash)
     values (${e.stream}, ${seq}, ${e.id}, ${e.type}, ${e.version}, ${happened}, ${received}, ${who.person}, ${who.identified}, ${tx.json(body as never)}, ${content}, ${text}, ${head.head_hash}, ${hash})`;
   await tx`update stream set version = ${seq}, head_hash = ${hash} where id = ${e.stream}`;
+  await noteCheck(tx, e, who, happened);
   await rewriteSummaries(tx, streams, received);
   await tx`select pg_notify('sentrel', ${JSON.stringify({ stream: e.stream, version: seq, also: streams.filter((s) => s !== e.stream) })})`;
   return { status: 201, seq };
+}
+
+/** A monitor checked for this weld is checked for the shift: the next weld does not ask again. */
+async function noteCheck(tx: Tx, e: Checked, who: Who, at: Date): Promise<void> {
+  if (e.type !== 'gas.recorded') return;
+  const { monitor, air, bottle } = e.body as BodyOf<'gas.recorded'>;
+  if (monitor && air !== null && bottle !== null)
+    await addCheck(tx, { id: e.id, item: monitor.id, kind: 'monitor', body: { air, bottle } }, who.person, at);
 }
 
 /** A correction names an event of its own stream and carries a body that event could have had. */

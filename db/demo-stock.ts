@@ -1,5 +1,5 @@
 /** What the demo has on its shelves: invented heats, WPSs, gas lots, tools and products, all marked DEMO. */
-import type { NewRegisterItem } from '../core/registers';
+import type { NewCheck, NewRegisterItem } from '../core/registers';
 
 export type Named = { id: string; label: string };
 export type Stock = Record<
@@ -22,7 +22,13 @@ export type Stock = Record<
   | 'steelBrush'
   | 'citric'
   | 'paste'
-  | 'wash',
+  | 'wash'
+  | 'cylinder'
+  | 'cylinder2'
+  | 'meter'
+  | 'meter2'
+  | 'checkMeter'
+  | 'kit',
   Named
 >;
 
@@ -47,4 +53,56 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   citric: { kind: 'product', label: 'DEMO citric bath', body: { kind: 'citric', lot: 'C-118', dwellSeconds: 1200, hydrofluoric: false } },
   paste: { kind: 'product', label: 'DEMO pickling paste', body: { kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true } },
   wash: { kind: 'product', label: 'DEMO neutraliser', body: { kind: 'neutraliser', lot: 'N-7', dwellSeconds: null, hydrofluoric: false } },
+  cylinder: {
+    kind: 'cylinder',
+    label: 'Cylinder bay 1',
+    body: { gas: 'argon', lot: null, form: 'cylinder', water: 0.05, rated: 2e7, station: 'bay 1' },
+  },
+  cylinder2: {
+    kind: 'cylinder',
+    label: 'Cylinder bay 2',
+    body: { gas: 'argon', lot: null, form: 'cylinder', water: 0.05, rated: 2e7, station: 'bay 2' },
+  },
+  meter: {
+    kind: 'meter',
+    label: 'Meter M-1',
+    body: { meterKind: 'float', scaleGas: 'argon', scalePascal: 101_325, scaleCelsius: 20, station: 'bay 1' },
+  },
+  meter2: {
+    kind: 'meter',
+    label: 'Meter M-2',
+    body: { meterKind: 'float', scaleGas: 'argon', scalePascal: 101_325, scaleCelsius: 20, station: 'bay 2' },
+  },
+  checkMeter: {
+    kind: 'meter',
+    label: 'Check meter C-1',
+    body: { meterKind: 'electronic', scaleGas: 'argon', scalePascal: 101_325, scaleCelsius: 20, station: 'office' },
+  },
+  kit: {
+    kind: 'kit',
+    label: 'DEMO tube set',
+    body: {
+      dam: 'bung',
+      inlet: { kind: 'diffuser', bore: 0.006, holes: 1, hose: { length: 5, bore: 0.006, material: 'pvc' } },
+      vent: { bore: 0.006 },
+      flow: 8e-3 / 60,
+    },
+  },
 };
+
+/** Looks at them over the three weeks: [item, days ago, body]. One meter drifts, as its seals age. */
+export const looks: readonly [keyof Stock, number, NewCheck['kind'], unknown][] = [
+  ...[20, 15, 9, 3].map((day, i): [keyof Stock, number, NewCheck['kind'], unknown] => [
+    'meter2',
+    day,
+    'meter',
+    { reading: 1.33e-4, checkReading: 1.33e-4 * ([0.99, 0.93, 0.85, 0.76][i] as number), checkMeter: null, at: 'hose end' },
+  ]),
+  ['meter', 18, 'meter', { reading: 1.33e-4, checkReading: 1.31e-4, checkMeter: null, at: 'hose end' }],
+  ['meter', 4, 'meter', { reading: 1.33e-4, checkReading: 1.32e-4, checkMeter: null, at: 'hose end' }],
+  ['checkMeter', 6, 'meter', { reading: 1.33e-4, checkReading: 1.33e-4, checkMeter: null, at: 'hose end' }],
+  ['cylinder', 3, 'cylinder', { pascal: 1.72e7, celsius: 17, level: null, changed: true }],
+  ['cylinder', 0.2, 'cylinder', { pascal: 1.21e7, celsius: 18, level: null, changed: false }],
+  ['cylinder2', 6, 'cylinder', { pascal: 1.1e7, celsius: 16, level: null, changed: false }],
+  ['cylinder2', 0.3, 'cylinder', { pascal: 1.7e6, celsius: 18, level: null, changed: false }],
+];

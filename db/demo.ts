@@ -18,7 +18,8 @@ import { append } from './append';
 import { handClock } from './clock';
 import { intake } from './readings';
 import { addPerson } from './people';
-import { stock, type Named, type Stock } from './demo-stock';
+import { addCheck, setPrices } from './checks';
+import { looks, stock, type Named, type Stock } from './demo-stock';
 import { addRegisterItem } from './registers';
 import type { Sql } from './sql';
 import { addWork } from './work';
@@ -99,6 +100,9 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
   const have = {} as Stock;
   for (const [key, item] of Object.entries(stock) as [keyof Stock, NewRegisterItem][])
     have[key] = { id: (await addRegisterItem(sql, item, true)).id, label: item.label };
+  for (const [key, days, kind, body] of looks)
+    await addCheck(sql, { id: uuid(), item: have[key].id, kind, body }, null, new Date(at - days * 86_400_000));
+  await setPrices(sql, { currency: 'EUR', perM3: { argon: 9.5, helium: 42, nitrogen: 3.2 } });
 
   const criterion = (id: string): Criterion => shipped.find((c) => c.id === id) as Criterion;
   const design = (
@@ -345,6 +349,9 @@ async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Story): Pro
     monitor: { id: s.monitor.id, label: s.monitor.name },
     air: 208_700 + Math.round(900 * s.random()),
     bottle: 3 + Math.round(3 * s.random()),
+    cylinder: { ...have.cylinder, left: 6.2 },
+    meter: { ...have.meter, factor: 1, state: 'good' },
+    price: { purge: 9.5, torch: 9.5, currency: 'EUR' },
   });
   if (!reaches('setup')) return;
   hand.pass(240);
@@ -380,6 +387,7 @@ async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Story): Pro
       place: 'vent',
       monitorChecked: true,
       countIn: 3,
+      backing: 'purge',
     },
     run,
   );

@@ -45,3 +45,25 @@ export async function weldedOn(db: Db, spool: string): Promise<string[]> {
   const rows = await db<{ id: string }[]>`select id from weld where spool = ${spool} and (summary ->> 'welded')::float > 0`;
   return rows.map((r) => r.id);
 }
+
+export type RunningPurge = { id: string; numbers: string[]; flow: number; gas: Setup['gas']; cylinder: string | null };
+
+/** The purges that run now: what each lets out, and the cylinder its weld said it draws from. */
+export async function running(db: Db): Promise<RunningPurge[]> {
+  const rows = await db<{ id: string; numbers: string[]; started: { setup: Setup }; cylinder: string | null }[]>`
+    select r.id, e.body as started,
+      array(select w.number from weld_run wr join weld w on w.id = wr.weld where wr.run = r.id order by w.ordinal) as numbers,
+      (select g.body -> 'cylinder' ->> 'id' from weld_run wr join event g on g.stream = wr.weld and g.type = 'gas.recorded' where wr.run = r.id order by g.seq desc limit 1) as cylinder
+    from run r join event e on e.stream = r.id and e.seq = 1
+      join spool s on s.id = r.spool join line l on l.id = s.line join job j on j.id = l.job
+    where r.ended_at is null and not j.cleared order by r.started_at`;
+  return rows.map(({ started, ...r }) => ({ ...r, flow: started.setup.lines.reduce((sum, l) => sum + l.flow, 0), gas: started.setup.gas }));
+}
+
+/** How many welds of a spool still wait for their arc. */
+export async function weldsLeftOn(db: Db, spool: string): Promise<number> {
+  const [row] = await db<
+    { n: number }[]
+  >`select count(*)::int as n from weld where spool = ${spool} and due in ('fitup', 'gas', 'setup', 'purge')`;
+  return row?.n ?? 0;
+}

@@ -107,6 +107,7 @@ export const runBody = (w: World, spool: string, welds: string[], over: Partial<
   place: 'vent',
   monitorChecked: true,
   countIn: 2,
+  backing: 'purge',
   ...over,
 });
 

@@ -3,6 +3,7 @@
  * and always with the place that was measured, since the vent is not the joint.
  */
 import type { PurgeRules } from '../criteria/criterion';
+import type { Backing } from './need';
 
 export type Reading = { at: number; ppm: number; quality: string };
 
@@ -36,6 +37,8 @@ export type GateInput = {
   monitorChecked: boolean;
   place: string;
   now: number;
+  /** a weld on backing, or on nothing, waits for no gas */
+  backing?: Backing;
 };
 
 /** Seconds the oxygen has been at or below the limit without a break, up to the newest reading. */
@@ -52,7 +55,24 @@ export function heldFor(readings: readonly Reading[], limitPpm: number): number 
   return (last.at - since) / 1000;
 }
 
-export function gate({ rules, fillingSince, planned, monitored, readings, monitorChecked, place, now }: GateInput): Gate {
+export function gate({
+  rules,
+  fillingSince,
+  planned,
+  monitored,
+  readings,
+  monitorChecked,
+  place,
+  now,
+  backing = 'purge',
+}: GateInput): Gate {
+  if (backing !== 'purge')
+    return {
+      ready: true,
+      by: 'clock',
+      text: `No inside purge, as decided: ${backing === 'backing' ? 'chill or backing' : 'none'}. Oxygen not measured.`,
+      left: 0,
+    };
   if (fillingSince === null) return { ready: false, by: rules.readyBy, text: 'Dam open. Close it and mark refill.', left: null };
   const filling = (now - fillingSince) / 1000;
   if (rules.readyBy === 'clock') {

@@ -57,6 +57,23 @@ export {
   type Setup,
   type Vent,
 } from './setup';
+export { backingNames, backingSchema, needOptions, needOptionSchema, type Backing, type NeedOption } from './need';
+export {
+  blowPressure,
+  closing,
+  closingOf,
+  closingPressure,
+  closingWords,
+  CLOSING_STEPS,
+  draught,
+  pressureWindow,
+  rootPush,
+  schoolNames,
+  ventAtPressure,
+  flowAtPressure,
+  type Closing,
+  type School,
+} from './closing';
 export { spacesOf, type Spaces } from './space';
 export { fromJoint, seatWords, setupWords } from './words';
 export { rulesOfThumb, type Thumb } from './thumb';

@@ -6,7 +6,8 @@
 import { density, type Gas } from '../gases';
 
 const CD = 0.61;
-const GAMMA = 1.6;
+/** Surface tension of liquid steel, N/m: from memory, 1.2 to 1.8. */
+export const GAMMA = 1.6;
 const LIQUID = 6900;
 const G = 9.80665;
 
@@ -33,9 +34,12 @@ export const flushPressure = (od: number, wall: number, angle: number): number =
  * Inside pressure, Pa, above which the root at 6 o'clock is pushed concave by more than a tenth of the wall.
  * Bead assumed 1.5 walls wide on the back (at least 2 mm), 1.7 times that on the face.
  */
-export function concavePressure(od: number, wall: number): number {
+export const concavePressure = (od: number, wall: number): number =>
+  flushPressure(od, wall, Math.PI) + 0.1 * wall * rootStiffness(wall).stiffness;
+
+/** Width of the bead on the back, m, and how stiffly it holds against pressure, Pa for each metre of height. */
+export function rootStiffness(wall: number): { back: number; stiffness: number } {
   const back = Math.max(1.5 * wall, 2e-3);
   const face = 1.7 * back;
-  const stiffness = 8 * GAMMA * (1 / back ** 2 + back / face ** 3);
-  return flushPressure(od, wall, Math.PI) + 0.1 * wall * stiffness;
+  return { back, stiffness: 8 * GAMMA * (1 / back ** 2 + back / face ** 3) };
 }

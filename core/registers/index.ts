@@ -1,7 +1,7 @@
 /** The registers a record names by id: heats, WPSs, gas lots, tools, products. Plain rows, one schema a kind. */
 import { z } from 'zod';
 import { productSchema, toolSchema } from '../cleaning';
-import { gasSchema } from '../gases';
+import { cylinderSchema, gasSchema, meterSchema } from '../gases';
 import { alloySchema } from '../materials';
 import { kitSchema } from '../purge';
 
@@ -32,10 +32,29 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('tool'), label, body: toolSchema }),
   z.object({ kind: z.literal('product'), label, body: productSchema }),
   z.object({ kind: z.literal('kit'), label, body: kitSchema }),
+  z.object({ kind: z.literal('cylinder'), label, body: cylinderSchema }),
+  z.object({ kind: z.literal('meter'), label, body: meterSchema }),
 ]);
 export type NewRegisterItem = z.infer<typeof registerSchema>;
 export type RegisterItem = NewRegisterItem & { id: string };
 export type ItemOf<K extends RegisterItem['kind']> = Extract<RegisterItem, { kind: K }>;
+
+export {
+  cellFools,
+  cellRefusal,
+  cellSchema,
+  gasCost,
+  money,
+  checkSchema,
+  checksOf,
+  pricesSchema,
+  SHIFT,
+  type Cell,
+  type Check,
+  type CheckOf,
+  type NewCheck,
+  type Prices,
+} from './checks';
 
 /** The items of one kind. */
 export const itemsOf = <K extends RegisterItem['kind']>(all: readonly RegisterItem[], kind: K): ItemOf<K>[] =>

@@ -47,6 +47,8 @@ const known: Record<Quantity, Unit[]> = {
     scaled('bar', 1e5),
     scaled('psi', 6894.757),
   ],
+  /** what a cylinder gauge shows */
+  gauge: [scaled('bar', 1e5), scaled('psi', 6894.757, 'psig'), scaled('MPa', 1e6), scaled('kPa', 1e3)],
   oxygen: [scaled('ppm', 1), scaled('%', 1e4, 'percent', 'pct', '% o2')],
   current: [scaled('A', 1, 'a', 'amp', 'amps')],
   temperature: [celsius, fahrenheit],
@@ -64,6 +66,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     time: 's',
     flow: 'CFH',
     pressure: 'inH2O',
+    gauge: 'psi',
     oxygen: 'ppm',
     current: 'A',
     temperature: '°F',
@@ -78,6 +81,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     time: 's',
     flow: 'L/min',
     pressure: 'Pa',
+    gauge: 'bar',
     oxygen: 'ppm',
     current: 'A',
     temperature: '°C',
@@ -105,6 +109,7 @@ const words: Record<Quantity, string> = {
   time: 'a time',
   flow: 'a flow',
   pressure: 'a pressure',
+  gauge: 'a gauge pressure',
   oxygen: 'an oxygen reading',
   current: 'a current',
   temperature: 'a temperature',
@@ -119,6 +124,7 @@ const example: Record<Quantity, string> = {
   time: '90 s or 3 min',
   flow: '35 CFH or 8 L/min',
   pressure: '0.2 inH2O',
+  gauge: '150 bar or 2200 psi',
   oxygen: '50 ppm or 0.02 %',
   current: '60 A',
   temperature: '40 °C',
@@ -178,6 +184,7 @@ export function format(value: number, quantity: Quantity, system: System): { num
         ? { number: clock(value), unit: 'min' }
         : { number: digits(value / 3600), unit: 'h' };
   if (quantity === 'oxygen' && value >= 10_000) return { number: digits(value / 1e4), unit: '%' };
+  if (quantity === 'volume' && system === 'metric' && value >= 1) return { number: digits(value), unit: 'm³' };
   if (quantity === 'fraction') return { number: digits(value * 100), unit: '%' };
   const name = shown[system][quantity];
   const unit = unitNamed(quantity, name);

@@ -8,7 +8,7 @@ import { foundDefectSchema, outcomeSchema, purgeRulesSchema, tintSchema } from '
 import { figureSchema } from '../figure';
 import { gasSchema } from '../gases';
 import { designSchema } from '../jobs';
-import { planSchema, setupSchema } from '../purge';
+import { backingSchema, needOptionSchema, planSchema, setupSchema } from '../purge';
 import { stageSchema } from './stages';
 
 const id = z.uuid();
@@ -43,7 +43,27 @@ export const gasBody = z.object({
   /** what the monitor read in air and in bottle gas, ppm; null when it was not checked */
   air: z.number().min(0).nullable(),
   bottle: z.number().min(0).nullable(),
+  /** what the purge gas is drawn from, and how much was left; null when it is not kept */
+  cylinder: named
+    .extend({ left: z.number().min(0).nullable() })
+    .nullable()
+    .default(null),
+  /** the purge meter: true over read, by its newest check, and what that check is worth */
+  meter: named
+    .extend({ factor: z.number().positive(), state: z.enum(['good', 'off', 'drifting', 'unchecked']) })
+    .nullable()
+    .default(null),
+  /** money for a m³ of purge gas and of torch gas, as known then */
+  price: z
+    .object({ purge: z.number().min(0).nullable(), torch: z.number().min(0).nullable(), currency: z.string().max(8) })
+    .nullable()
+    .default(null),
 });
+
+/** Is a purge needed: what was chosen, beside what else there was. */
+export const needBody = z
+  .object({ choice: backingSchema, reason: z.string().trim().max(200), options: z.array(needOptionSchema).min(1).max(5) })
+  .refine((n) => n.choice === 'purge' || n.reason.length >= 3, { message: 'Say why in a few words.', path: ['reason'] });
 
 export const setupBody = z.object({
   cup: z.number().int().min(3).max(24),
@@ -127,14 +147,17 @@ export const runStartedBody = z.object({
   monitorChecked: z.boolean(),
   /** dams, tape and diffusers that went in */
   countIn: z.number().int().min(0).max(200),
+  /** what keeps the air from the root; a run without purge only carries the arcs */
+  backing: backingSchema.default('purge'),
 });
 
-export const markSchema = z.enum(['tack', 'look', 'refill', 'arc-on', 'arc-off', 'hold']);
+export const markSchema = z.enum(['tack', 'look', 'refill', 'bottle', 'arc-on', 'arc-off', 'hold']);
 export type MarkName = z.infer<typeof markSchema>;
 export const markNames: Record<MarkName, string> = {
   tack: 'Tack',
   look: 'Open to look',
   refill: 'Closed, refill',
+  bottle: 'Bottle changed',
   'arc-on': 'Arc on',
   'arc-off': 'Arc off',
   hold: 'Hold',
@@ -162,6 +185,7 @@ export const eventTypes = {
   'weld.created': { stream: 'weld', version: 1, body: createdBody, decision: false },
   'fitup.recorded': { stream: 'weld', version: 1, body: fitupBody, decision: false },
   'gas.recorded': { stream: 'weld', version: 1, body: gasBody, decision: false },
+  'need.decided': { stream: 'weld', version: 1, body: needBody, decision: true },
   'setup.recorded': { stream: 'weld', version: 1, body: setupBody, decision: false },
   'purge.planned': { stream: 'weld', version: 1, body: plannedBody, decision: false },
   'look.recorded': { stream: 'weld', version: 1, body: lookBody, decision: false },

@@ -4,6 +4,7 @@ export { corrected } from './corrections';
 export { arcOxygen, stageLine, waitsFor } from './lines';
 export { dams, reduceWeld, situation, type WeldState } from './reduce';
 export { refusals } from './refuse';
+export { gasUse, gasUseWords, type GasUse } from './gas';
 export { nextMarks, reduceRun, type ArcSpan, type Phase, type RunState } from './run';
 export { stageNames, stageSchema, type Stage } from './stages';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './record';

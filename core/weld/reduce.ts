@@ -17,6 +17,7 @@ export type WeldState = {
   design: BodyOf<'weld.created'>['design'];
   fitup: Said<'fitup.recorded'> | null;
   gas: Said<'gas.recorded'> | null;
+  need: Said<'need.decided'> | null;
   setup: Said<'setup.recorded'> | null;
   plan: Said<'purge.planned'> | null;
   runs: RunState[];
@@ -62,6 +63,7 @@ export function reduceWeld(raw: readonly Recorded[], runs: readonly RunState[], 
     design: first.body.design,
     fitup: null,
     gas: null,
+    need: null,
     setup: null,
     plan: null,
     runs: [...runs].sort((a, b) => a.startedAt - b.startedAt),
@@ -87,6 +89,9 @@ export function reduceWeld(raw: readonly Recorded[], runs: readonly RunState[], 
         break;
       case 'gas.recorded':
         s.gas = said(e);
+        break;
+      case 'need.decided':
+        s.need = said(e);
         break;
       case 'setup.recorded':
         s.setup = said(e);

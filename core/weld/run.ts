@@ -32,13 +32,13 @@ const ms = (iso: string): number => Date.parse(iso);
 export function nextMarks(phase: Phase): MarkName[] {
   switch (phase) {
     case 'filling':
-      return ['arc-on', 'tack', 'look'];
+      return ['arc-on', 'tack', 'look', 'bottle'];
     case 'open':
       return ['refill'];
     case 'welding':
       return ['arc-off'];
     case 'between':
-      return ['arc-on', 'hold', 'look'];
+      return ['arc-on', 'hold', 'look', 'bottle'];
     case 'holding':
       return ['arc-on'];
     default:
@@ -108,6 +108,13 @@ function apply(s: RunState, { mark, weld, atArc }: BodyOf<'run.marked'>, at: num
       s.fillingSince = at;
       s.holdSince = null;
       if (!over) s.phase = 'filling';
+      return;
+    case 'bottle':
+      // The regulator and the hose bring a slug of air: what was ready is not.
+      if (s.phase === 'welding') s.contradictions.push('The bottle was changed with the arc on.');
+      closeArc(s, at);
+      s.fillingSince = s.fillingSince === null ? null : at;
+      if (!over && s.phase !== 'open') s.phase = 'filling';
       return;
     case 'arc-on':
       if (s.phase === 'open') s.contradictions.push('The arc was struck with a dam open.');

@@ -3,7 +3,7 @@ import { arcText, defectNames, outcomeNames, wordFor, zoneNames, type Criterion,
 import { cleanMethodNames, testNames } from '../cleaning';
 import { gasNames } from '../gases';
 import { jointNames } from '../jobs';
-import { setupWords } from '../purge';
+import { backingNames, setupWords } from '../purge';
 import { sizeName } from '../sizes';
 import { clock, show, type System } from '../units';
 import { markNames, type Recorded } from './events';
@@ -47,9 +47,28 @@ export function tell(e: Recorded, criterion: Criterion, system: System, who: (id
           b.monitor
             ? `${b.monitor.label}: ${b.air === null ? 'not checked in air' : `${q(b.air, 'oxygen')} in air`}, ${b.bottle === null ? 'not checked in bottle gas' : `${q(b.bottle, 'oxygen')} in bottle gas`}`
             : 'No oxygen monitor',
+          ...(b.cylinder
+            ? [`From ${b.cylinder.label}, ${b.cylinder.left === null ? 'content not known' : `${q(b.cylinder.left, 'volume')} left`}`]
+            : []),
+          ...(b.meter
+            ? [
+                `${b.meter.label}${b.meter.state === 'good' ? ', checked' : b.meter.state === 'unchecked' ? ', not checked' : `, ${b.meter.state}`}; true over read ${b.meter.factor.toFixed(2)}`,
+              ]
+            : []),
         ],
       };
     }
+    case 'need.decided':
+      return {
+        title: `Inside: ${backingNames[e.body.choice].toLowerCase()}`,
+        details: [
+          ...(e.body.reason ? [e.body.reason] : []),
+          ...e.body.options.map(
+            (o) =>
+              `${backingNames[o.choice]}: ${o.gas === null ? 'gas not known' : q(o.gas, 'volume')}${o.choice === e.body.choice ? ', chosen' : ''}`,
+          ),
+        ],
+      };
     case 'setup.recorded': {
       const b = e.body;
       return {
@@ -79,6 +98,7 @@ export function tell(e: Recorded, criterion: Criterion, system: System, who: (id
       return {
         title: 'Purge started',
         details: [
+          ...(b.backing === 'purge' ? [] : [`No inside purge: ${backingNames[b.backing].toLowerCase()}`]),
           `${b.device ? `${b.device.label} at the ${b.place}${b.monitorChecked ? '' : ', not checked this shift'}` : 'By the clock, oxygen not measured'}; limit ${b.rules.startPpm} ppm to start, ${b.rules.weldPpm} ppm while welding`,
           `${b.countIn} dams, tapes and diffusers in`,
         ],

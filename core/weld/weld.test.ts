@@ -75,7 +75,10 @@ const fitup: [EventType, BodyOf<'fitup.recorded'>] = [
   },
 ];
 const lot = { ...named, gas: 'argon' as const, lot: '1', supplyPpm: 2 };
-const gas: [EventType, BodyOf<'gas.recorded'>] = ['gas.recorded', { purge: lot, torch: lot, monitor: null, air: null, bottle: null }];
+const gas: [EventType, BodyOf<'gas.recorded'>] = [
+  'gas.recorded',
+  { purge: lot, torch: lot, monitor: null, air: null, bottle: null, cylinder: null, meter: null, price: null },
+];
 const setup: [EventType, BodyOf<'setup.recorded'>] = [
   'setup.recorded',
   { cup: 12, lens: true, electrode: 2.4e-3, stickOut: 0.0127, flow: 2e-4, amps: 45, postFlow: 8, figures: [] },
@@ -92,6 +95,7 @@ const start: [EventType, BodyOf<'run.started'>] = [
     place: 'vent',
     monitorChecked: false,
     countIn: 2,
+    backing: 'purge',
   },
 ];
 const mark = (m: BodyOf<'run.marked'>['mark'], s?: number): [EventType, BodyOf<'run.marked'>, number?] => [

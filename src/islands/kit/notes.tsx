@@ -80,7 +80,7 @@ export function Missing({ what }: { what: readonly (string | false)[] }) {
     <p className="border-l-8 border-base-content bg-base-200 p-3 text-sm">
       □ Nothing to pick for {lacking.join(', ')}. Enter it under{' '}
       <a className="link" href="/registers">
-        Gas and tools
+        Lots and tools
       </a>
       , then come back.
     </p>

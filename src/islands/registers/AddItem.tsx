@@ -1,6 +1,6 @@
 /** Adds an item to a register: a heat, a WPS, a gas lot, a tool, a product. */
 import { useState } from 'react';
-import { gasNames, gasSchema } from '../../../core/gases';
+import { gasNames, gasSchema, meterNames, meterSchema } from '../../../core/gases';
 import { alloySchema } from '../../../core/materials';
 import { registerSchema, type RegisterItem } from '../../../core/registers';
 import { parseNumber, parseQuantity } from '../../../core/units';
@@ -25,7 +25,14 @@ type Values = Record<
   | 'metal'
   | 'grit'
   | 'productKind'
-  | 'dwell',
+  | 'dwell'
+  | 'form'
+  | 'water'
+  | 'rated'
+  | 'station'
+  | 'meterKind'
+  | 'scaleGas'
+  | 'scale',
   string
 > & { hydrofluoric: boolean };
 
@@ -35,6 +42,8 @@ const kinds: [Kind, string][] = [
   ['gas', 'Gas lot'],
   ['tool', 'Tool'],
   ['product', 'Product'],
+  ['cylinder', 'Cylinder'],
+  ['meter', 'Flow meter'],
 ];
 const list = (values: readonly string[]): Option[] => values.map((v) => ({ value: v, label: v }));
 
@@ -50,6 +59,21 @@ function bodyFor(kind: Kind, v: Values): unknown {
     };
   if (kind === 'gas') return { gas: v.gas, lot: v.lot, grade: v.grade, supplyPpm: number(v.supply) ?? -1, use: v.use };
   if (kind === 'tool') return { what: v.what, metal: v.metal, grit: number(v.grit) };
+  const si = (t: string, q: 'volume' | 'gauge') => {
+    const p = parseQuantity(t, q, 'metric');
+    return p.ok ? p.value : -1;
+  };
+  if (kind === 'cylinder')
+    return { gas: v.gas, lot: null, form: v.form, water: si(v.water, 'volume'), rated: si(v.rated, 'gauge'), station: v.station };
+  // A scale is marked for the pressure in its tube; gauge pressure is what stands on it.
+  if (kind === 'meter')
+    return {
+      meterKind: v.meterKind,
+      scaleGas: v.scaleGas,
+      scalePascal: 101_325 + si(v.scale, 'gauge'),
+      scaleCelsius: 20,
+      station: v.station,
+    };
   return { kind: v.productKind, lot: v.lot, dwellSeconds: seconds?.ok ? seconds.value : null, hydrofluoric: v.hydrofluoric };
 }
 
@@ -102,6 +126,13 @@ export default function AddItem() {
           productKind: 'citric',
           dwell: '',
           hydrofluoric: false,
+          form: 'cylinder',
+          water: '50 L',
+          rated: '200 bar',
+          station: '',
+          meterKind: 'float',
+          scaleGas: 'argon',
+          scale: '0 bar',
         }}
         onRecord={save}
         label="Add"
@@ -137,6 +168,34 @@ export default function AddItem() {
                 rules={{ validate: (x: string) => (parseNumber(x) ?? -1) >= 0 || 'Type ppm from the certificate, such as 3.' }}
               />
               <PickField name="use" label="For" options={list(['both', 'purge', 'torch'])} />
+            </>
+          )}
+          {kind === 'cylinder' && (
+            <>
+              <PickField name="gas" label="Gas" options={gasSchema.options.map((g) => ({ value: g, label: gasNames[g] }))} />
+              <PickField
+                name="form"
+                label="What it holds"
+                options={[
+                  { value: 'cylinder', label: 'gas under pressure' },
+                  { value: 'liquid', label: 'liquid' },
+                ]}
+              />
+              <TextField name="water" label="Volume, such as 50 L" />
+              <TextField name="rated" label="Rated fill, such as 200 bar" />
+              <TextField name="station" label="Bay or station" />
+            </>
+          )}
+          {kind === 'meter' && (
+            <>
+              <PickField
+                name="meterKind"
+                label="Kind"
+                options={meterSchema.shape.meterKind.options.map((k) => ({ value: k, label: meterNames[k] }))}
+              />
+              <PickField name="scaleGas" label="Scale is for" options={list(['argon', 'air', 'helium', 'nitrogen'])} />
+              <TextField name="scale" label="Scale pressure, gauge" hint="0 bar, or what stands on it" />
+              <TextField name="station" label="Bay or station" />
             </>
           )}
           {kind === 'tool' && (

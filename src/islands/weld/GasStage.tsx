@@ -1,14 +1,20 @@
-/** Gas: lots for purge and torch, and the monitor's check in air and in bottle gas. */
+/** Gas: whether a purge is needed, the lots, the cylinder and what it still holds, the meter, the monitor's check. */
+import { useState } from 'react';
 import { checkMonitor } from '../../../core/devices';
-import { gasNames } from '../../../core/gases';
-import { itemsOf, type ItemOf } from '../../../core/registers';
+import { gasForWeld, gasNames, left, meterState, needOf, supplyAdvice, type Gas } from '../../../core/gases';
+import { postPurge } from '../../../core/heat';
+import { alloys } from '../../../core/materials';
+import { backingNames, needOptions, startingSetup, totalFlow, type Backing } from '../../../core/purge';
+import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/registers';
+import { bore } from '../../../core/sizes';
 import { parseQuantity, show } from '../../../core/units';
 import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
-import { Missing } from '../kit/notes';
+import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
+import { serverTime, type Refusal } from '../post';
 import { useWeld } from './context';
 
-type Values = { purge: string; torch: string; monitor: string; air: string; bottle: string };
+type Values = { purge: string; torch: string; cylinder: string; meter: string; monitor: string; air: string; bottle: string };
 
 const lotOf = (g: ItemOf<'gas'> | undefined) => ({
   id: g?.id ?? '',
@@ -18,83 +24,279 @@ const lotOf = (g: ItemOf<'gas'> | undefined) => ({
   supplyPpm: g?.body.supplyPpm ?? 0,
 });
 
+/** What one weld takes, before its plan is made: five volumes of a plain spool, two looks, a turn at about 100 mm/min. */
+function useNeed(gas: Gas) {
+  const { state, savedSetup } = useWeld();
+  const { size } = state.design;
+  const setup = state.plan?.setup ?? savedSetup?.setup ?? startingSetup(size, gas);
+  const flow = totalFlow(setup);
+  const fill = state.plan?.plan.joint.high ?? state.plan?.plan.joint.value ?? (7 * (Math.PI / 4) * bore(size) ** 2 * 0.6) / flow;
+  const weld = (Math.PI * size.od) / (0.1 / 60);
+  const hold = postPurge(size.wall).value ?? 60;
+  return { flow, fill, weld, hold, planned: state.plan !== null, need: gasForWeld(flow, fill, 1, weld, hold) };
+}
+
 export function GasStage() {
-  const { state, registers, devices, system, record } = useWeld();
+  const { state, registers, devices, checks, prices, weldsLeft, system, record } = useWeld();
   const gases = itemsOf(registers, 'gas');
+  const cylinders = itemsOf(registers, 'cylinder');
+  const meters = itemsOf(registers, 'meter');
   const g = state.gas;
   const option = (i: ItemOf<'gas'>) => ({ value: i.id, label: `${i.label}, ${gasNames[i.body.gas].toLowerCase()} ${i.body.grade}` });
+  const checkOf = (monitor: string) => {
+    const last = checksOf(checks, 'monitor', monitor).at(-1);
+    return last && serverTime() - last.when < SHIFT ? last : undefined;
+  };
+  const contentOf = (id: string): number | null => {
+    const c = cylinders.find((x) => x.id === id);
+    return c ? left(c.body, checksOf(checks, 'cylinder', id).at(-1)?.body ?? null) : null;
+  };
+  const meterOf = (id: string) =>
+    meterState(
+      checksOf(checks, 'meter', id).map((c) => ({ ...c.body, when: c.when })),
+      serverTime(),
+    );
   const defaults: Values = {
     purge: g?.purge.id ?? '',
     torch: g?.torch.id ?? '',
+    cylinder: g?.cylinder?.id ?? '',
+    meter: g?.meter?.id ?? '',
     monitor: g ? (g.monitor?.id ?? 'none') : '',
     air: g?.air == null ? '' : show(g.air, 'oxygen', system),
     bottle: g?.bottle == null ? '' : show(g.bottle, 'oxygen', system),
   };
   const save = (v: Values) => {
     const device = devices.find((d) => d.id === v.monitor);
+    const cylinder = cylinders.find((c) => c.id === v.cylinder);
+    const meter = meters.find((m) => m.id === v.meter);
+    const [purge, torch] = [lotOf(gases.find((x) => x.id === v.purge)), lotOf(gases.find((x) => x.id === v.torch))];
+    // A check done this shift is not asked again.
+    const shift = device && !v.air.trim() && !v.bottle.trim() ? checkOf(device.id)?.body : undefined;
+    const state = meter && meterOf(meter.id);
     return record({
-      stream: state.id,
+      stream: stateId,
       type: 'gas.recorded',
       body: {
-        purge: lotOf(gases.find((x) => x.id === v.purge)),
-        torch: lotOf(gases.find((x) => x.id === v.torch)),
+        purge,
+        torch,
         monitor: device ? { id: device.id, label: device.name } : null,
-        air: device ? siOrNull(v.air, 'oxygen', system) : null,
-        bottle: device ? siOrNull(v.bottle, 'oxygen', system) : null,
+        air: device ? (shift?.air ?? siOrNull(v.air, 'oxygen', system)) : null,
+        bottle: device ? (shift?.bottle ?? siOrNull(v.bottle, 'oxygen', system)) : null,
+        cylinder: cylinder ? { id: cylinder.id, label: cylinder.label, left: contentOf(cylinder.id) } : null,
+        meter: meter && state ? { id: meter.id, label: meter.label, factor: state.factor, state: state.state } : null,
+        price: prices && { purge: prices.perM3[purge.gas] ?? null, torch: prices.perM3[torch.gas] ?? null, currency: prices.currency },
       },
     });
   };
+  const stateId = state.id;
   return (
-    <StageForm<Values> defaults={defaults} onRecord={save} label={g ? 'Record the gas again' : 'Record the gas'}>
-      {(form) => {
-        const v = form.watch();
-        const value = (text: string) => {
-          const p = parseQuantity(text, 'oxygen', system);
-          return p.ok ? p.value : null;
-        };
-        const check = checkMonitor(value(v.air), value(v.bottle), gases.find((x) => x.id === v.purge)?.body.supplyPpm ?? 0);
-        return (
-          <>
-            <Missing what={[gases.length === 0 && 'gas lots']} />
-            <div className="grid grid-cols-2 gap-x-3 gap-y-1">
-              <PickField
-                name="purge"
-                label="Purge gas"
-                options={gases.filter((x) => x.body.use !== 'torch').map(option)}
-                empty="Pick the lot"
-                rules={required}
-              />
-              <PickField
-                name="torch"
-                label="Torch gas"
-                options={gases.filter((x) => x.body.use !== 'purge').map(option)}
-                empty="Pick the lot"
-                rules={required}
-              />
-              <PickField
-                name="monitor"
-                label="Oxygen monitor"
-                options={[
-                  ...devices.filter((d) => !d.revoked).map((d) => ({ value: d.id, label: d.name })),
-                  { value: 'none', label: 'None: by the clock' },
-                ]}
-                empty="Pick"
-                rules={required}
-              />
-              <span />
-              {v.monitor !== 'none' && (
-                <>
-                  <QuantityField name="air" label="Reads in air" quantity="oxygen" system={system} optional hint="Should be 20.9 %" />
-                  <QuantityField name="bottle" label="Reads in bottle gas" quantity="oxygen" system={system} optional />
-                </>
+    <div className="space-y-3">
+      <Need />
+      <StageForm<Values> defaults={defaults} onRecord={save} label={g ? 'Record the gas again' : 'Record the gas'}>
+        {(form) => {
+          const v = form.watch();
+          const value = (text: string) => {
+            const p = parseQuantity(text, 'oxygen', system);
+            return p.ok ? p.value : null;
+          };
+          const lot = gases.find((x) => x.id === v.purge);
+          const device = devices.find((d) => d.id === v.monitor);
+          const shift = device && checkOf(device.id);
+          const typed = v.air.trim() !== '' || v.bottle.trim() !== '';
+          const check = checkMonitor(
+            typed ? value(v.air) : (shift?.body.air ?? null),
+            typed ? value(v.bottle) : (shift?.body.bottle ?? null),
+            lot?.body.supplyPpm ?? 0,
+          );
+          const fooled = device && lot ? cellRefusal(device.cell, lot.body.gas) : null;
+          return (
+            <>
+              <Missing what={[gases.length === 0 && 'gas lots']} />
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+                <PickField
+                  name="purge"
+                  label="Purge gas"
+                  options={gases.filter((x) => x.body.use !== 'torch').map(option)}
+                  empty="Pick the lot"
+                  rules={required}
+                />
+                <PickField
+                  name="torch"
+                  label="Torch gas"
+                  options={gases.filter((x) => x.body.use !== 'purge').map(option)}
+                  empty="Pick the lot"
+                  rules={required}
+                />
+                <PickField
+                  name="cylinder"
+                  label="Purge drawn from"
+                  options={cylinders.filter((c) => !lot || c.body.gas === lot.body.gas).map((c) => ({ value: c.id, label: c.label }))}
+                  empty="not kept"
+                />
+                <PickField
+                  name="meter"
+                  label="Purge meter"
+                  options={meters.map((m) => ({ value: m.id, label: m.label }))}
+                  empty="not kept"
+                />
+                <PickField
+                  name="monitor"
+                  label="Oxygen monitor"
+                  options={[
+                    ...devices.filter((d) => !d.revoked).map((d) => ({ value: d.id, label: d.name })),
+                    { value: 'none', label: 'None: by the clock' },
+                  ]}
+                  empty="Pick"
+                  rules={required}
+                />
+                {v.monitor !== 'none' && (
+                  <>
+                    <QuantityField
+                      name="air"
+                      label="Reads in air"
+                      quantity="oxygen"
+                      system={system}
+                      optional
+                      hint={shift ? 'checked this shift' : 'Should be 20.9 %'}
+                    />
+                    <QuantityField
+                      name="bottle"
+                      label="Reads in bottle gas"
+                      quantity="oxygen"
+                      system={system}
+                      optional
+                      hint={shift ? 'checked this shift' : ''}
+                    />
+                  </>
+                )}
+              </div>
+              {v.cylinder && <Supply content={contentOf(v.cylinder)} gas={lot?.body.gas ?? 'argon'} welds={Math.max(1, weldsLeft)} />}
+              {v.meter && (
+                <p className={`text-sm ${meterOf(v.meter).state === 'good' ? '' : 'font-semibold'}`} role="status">
+                  {meterOf(v.meter).state === 'good' ? '✓ ' : '□ '}Meter: {meterOf(v.meter).text}
+                </p>
               )}
-            </div>
-            <p className="text-sm" role="status">
-              {v.monitor === 'none' ? 'Without a monitor the record says: by clock, oxygen not measured.' : check.text}
-            </p>
-          </>
-        );
-      }}
-    </StageForm>
+              {fooled && <p className="text-sm font-semibold">■ {fooled}</p>}
+              <p className="text-sm" role="status">
+                {v.monitor === 'none' ? 'Without a monitor the record says: by clock, oxygen not measured.' : check.text}
+              </p>
+            </>
+          );
+        }}
+      </StageForm>
+    </div>
+  );
+}
+
+/** Will it last? Said before the arc, not in the root. */
+function Supply({ content, gas, welds }: { content: number | null; gas: Gas; welds: number }) {
+  const { system, prices } = useWeld();
+  const { need, planned } = useNeed(gas);
+  const one = needOf(need);
+  const advice = supplyAdvice(content, one, welds, 0, system);
+  return (
+    <p className={`text-sm ${advice.enough ? '' : 'font-semibold'}`} role="status" data-testid="supply">
+      {advice.enough ? '✓ ' : '■ '}
+      {advice.text} One weld takes about {show(one, 'volume', system)} (fill {show(need.fill, 'volume', system)}, a refill{' '}
+      {show(need.refills, 'volume', system)}, weld {show(need.weld, 'volume', system)}, hold {show(need.hold, 'volume', system)}),{' '}
+      {money(gasCost(prices, gas, one), prices?.currency)}.{planned ? '' : ' Reckoned before the plan: seven volumes of a plain spool.'}
+    </p>
+  );
+}
+
+/** Is a purge needed? The three ways beside each other; recorded with who took it. */
+function Need() {
+  const { state, criterion, system, prices, people, record } = useWeld();
+  const gas = state.gas?.purge.gas ?? 'argon';
+  const { flow, fill, weld, hold } = useNeed(gas);
+  const options = needOptions({
+    criterion,
+    family: alloys[state.design.alloyA].family,
+    flow,
+    fill,
+    weld,
+    hold,
+    price: prices?.perM3[gas] ?? null,
+  });
+  const [choice, setChoice] = useState<Backing>(state.need?.choice ?? 'purge');
+  const [reason, setReason] = useState(state.need?.reason ?? '');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const taken = state.need;
+  const chosen = options.find((o) => o.choice === choice);
+  const save = async () => {
+    if (choice !== 'purge' && reason.trim().length < 3) {
+      setRefusal({ error: 'Say why in a few words: the record keeps it.', reasons: [], status: 422 });
+      return;
+    }
+    setRefusal(await record({ stream: state.id, type: 'need.decided', body: { choice, reason: reason.trim(), options } }));
+  };
+  return (
+    <details className="border border-base-300">
+      <summary className="min-h-11 cursor-pointer list-none px-3 py-2 font-medium">
+        Is a purge needed?{' '}
+        <span className="text-sm font-normal">
+          {taken
+            ? `${backingNames[taken.choice]}, taken by ${people.find((p) => p.id === taken.by)?.name ?? 'somebody'}${taken.reason ? `: ${taken.reason}` : ''}`
+            : 'Full purge, unless it is decided otherwise'}{' '}
+          ›
+        </span>
+      </summary>
+      <div className="space-y-2 p-3">
+        <table className="w-full text-sm">
+          <thead>
+            <tr className="border-b-2 border-base-content text-left align-bottom">
+              <th scope="col">Way</th>
+              <th scope="col">What to expect inside</th>
+              <th scope="col">Gas</th>
+              <th scope="col">Time</th>
+              <th scope="col">Money</th>
+            </tr>
+          </thead>
+          <tbody>
+            {options.map((o) => (
+              <tr key={o.choice} className="border-b border-base-300 align-top">
+                <th scope="row" className="py-1 pr-2 text-left">
+                  <label className="flex min-h-11 items-center gap-2">
+                    <input
+                      type="radio"
+                      name="backing"
+                      className="radio"
+                      checked={choice === o.choice}
+                      onChange={() => setChoice(o.choice)}
+                    />
+                    {backingNames[o.choice]}
+                  </label>
+                </th>
+                <td className="py-1 pr-2">
+                  {o.result}
+                  {o.speaks === 'against' && <strong> Speaks against it here.</strong>}
+                </td>
+                <td className="py-1 pr-2 font-figure">{o.gas === null ? '–' : show(o.gas, 'volume', system)}</td>
+                <td className="py-1 pr-2 font-figure">{o.seconds === null ? '–' : show(o.seconds, 'time', system)}</td>
+                <td className="py-1 font-figure">{money(o.money, prices?.currency)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {chosen && chosen.given.length > 0 && (
+          <ul className="text-sm font-medium">
+            {chosen.given.map((x) => (
+              <li key={x}>□ {x}</li>
+            ))}
+          </ul>
+        )}
+        <div className="flex items-end gap-2">
+          <label className="block grow text-sm font-medium">
+            Why
+            <input className="input min-h-12 w-full" value={reason} onChange={(e) => setReason(e.target.value)} />
+          </label>
+          <button type="button" className="btn min-h-12" onClick={() => void save()}>
+            Record the decision
+          </button>
+        </div>
+        <p className="text-xs text-base-content/80">Expected results are common practice, no source.</p>
+        <RefusalNote refusal={refusal} />
+      </div>
+    </details>
   );
 }

@@ -4,7 +4,18 @@ import Undo2 from 'lucide-react/icons/undo-2';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/devices';
-import { rulesFor, setupForWeld, setupSchema, startingSetup, withPart, type Plan, type Rule } from '../../../core/purge';
+import {
+  backingNames,
+  rulesFor,
+  setupForWeld,
+  setupSchema,
+  startingSetup,
+  totalFlow,
+  withPart,
+  type Plan,
+  type Rule,
+} from '../../../core/purge';
+import { gasCost, money } from '../../../core/registers';
 import { clock, show } from '../../../core/units';
 import { SideView, type Shown } from '../drawings/SideView';
 import { Beside } from '../kit/Beside';
@@ -14,6 +25,7 @@ import { newId, type Refusal } from '../post';
 import { FillPanel } from '../purge/FillPanel';
 import { GainPanel } from '../purge/GainPanel';
 import { OpeningsPanel } from '../purge/OpeningsPanel';
+import { RootPanel } from '../purge/RootPanel';
 import { offers, SpoolPanel } from '../purge/SpoolPanel';
 import { usePlanner } from '../purge/usePlanner';
 import { useWeld } from './context';
@@ -24,6 +36,7 @@ export const DRAWING = 'drawing-in-hand';
 const panels = [
   ['openings', 'Dams, hose, vent'],
   ['spool', 'Spool'],
+  ['root', 'Root push'],
   ['gain', 'What gains'],
   ['fill', 'Watch it fill'],
 ] as const;
@@ -31,7 +44,8 @@ const panels = [
 export function PurgeStage() {
   const { state } = useWeld();
   const running = state.runs.find((r) => r.endedAt === null);
-  return running ? <RunPanel run={running} /> : <Planning />;
+  if (running) return <RunPanel run={running} />;
+  return state.need && state.need.choice !== 'purge' ? <Unpurged /> : <Planning />;
 }
 
 /** The place of the drawing on the page, once it is there. */
@@ -42,7 +56,7 @@ function useDrawingPlace(view: string): HTMLElement | null {
 }
 
 function Planning() {
-  const { state, criterion, system, devices, registers, savedSetup, spoolDone, view, setDraft, onDropPart, record } = useWeld();
+  const { state, criterion, system, devices, prices, registers, savedSetup, spoolDone, view, setDraft, onDropPart, record } = useWeld();
   const size = state.design.size;
   const gas = state.gas;
   const limit = criterion.purge.startPpm;
@@ -128,6 +142,14 @@ function Planning() {
     };
   }, [filling, fits, now, limit, faults.length]);
 
+  /** gas and money until the joint is ready, at the late end of the band */
+  const cost = (p: Plan): string => {
+    const until = p.joint.high ?? p.joint.value;
+    const volume = until === null ? null : until * totalFlow(setup);
+    return volume === null
+      ? ''
+      : `${show(volume, 'volume', system)} of gas, ${money(gasCost(prices, setup.gas, volume), prices?.currency)}`;
+  };
   const device = gas?.monitor && devices.find((d) => d.id === gas.monitor?.id);
   const checked = gas ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm).ok : false;
   const goingIn = count ?? String(setup.dams.length);
@@ -179,6 +201,7 @@ function Planning() {
           place,
           monitorChecked: checked,
           countIn,
+          backing: 'purge',
         },
       }))
     );
@@ -206,6 +229,7 @@ function Planning() {
           drawing,
         )}
       <Headline
+        cost={plan ? cost(plan) : ''}
         plan={faults.length ? null : plan}
         computing={seen.computing}
         limit={limit}
@@ -273,6 +297,7 @@ function Planning() {
         {panel === 'spool' && (
           <SpoolPanel setup={setup} system={system} size={size} picked={picked} onPick={pick} onChange={change} ends={ends} />
         )}
+        {panel === 'root' && <RootPanel setup={setup} system={system} gap={state.fitup?.gapWide.value ?? 1e-3} onChange={change} />}
         {panel === 'gain' && <GainPanel planner={planner} system={system} onChange={change} onPick={setPicked} />}
         {panel === 'fill' && (
           <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={now} mounted={mounted} />
@@ -331,15 +356,63 @@ function Planning() {
   );
 }
 
+/** No inside purge, as decided: the arcs are marked all the same. */
+function Unpurged() {
+  const { state, criterion, people, record } = useWeld();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const need = state.need;
+  if (!need) return null;
+  const start = async () =>
+    setRefusal(
+      await record({
+        stream: newId(),
+        type: 'run.started',
+        body: {
+          spool: state.spool,
+          welds: [state.id],
+          setup: startingSetup(state.design.size),
+          rules: criterion.purge,
+          planned: null,
+          device: null,
+          place: 'vent',
+          monitorChecked: false,
+          countIn: 0,
+          backing: need.choice,
+        },
+      }),
+    );
+  return (
+    <div className="space-y-3">
+      <p className="border-2 border-base-content p-3 text-lg font-semibold">{backingNames[need.choice]}: no inside purge</p>
+      <p className="text-sm">
+        Taken by {people.find((p) => p.id === need.by)?.name ?? 'somebody'}: {need.reason} Change it at the Gas stage.
+      </p>
+      <ul className="text-sm font-medium">
+        {need.options
+          .find((o) => o.choice === need.choice)
+          ?.given.map((x) => (
+            <li key={x}>□ {x}</li>
+          ))}
+      </ul>
+      <RefusalNote refusal={refusal} />
+      <button type="button" className="btn min-h-14 px-8 btn-success text-lg" onClick={() => void start()}>
+        Start welding
+      </button>
+    </div>
+  );
+}
+
 /** The two times that matter, readable from two metres. */
 function Headline({
   plan,
+  cost,
   computing,
   limit,
   system,
   again,
 }: {
   plan: Plan | null;
+  cost: string;
   computing: string | null;
   limit: number;
   system: 'inch' | 'metric';
@@ -379,6 +452,7 @@ function Headline({
           </p>
         )}
       </div>
+      {cost && <p className="text-sm">{cost} until then.</p>}
       {joint?.caution && <p className="mt-1 text-sm font-medium">□ {joint.caution}</p>}
     </div>
   );

@@ -1,12 +1,13 @@
 /** Record: dams counted in and out, the story so far, closing it. Unsigned until there is sign-in. */
 import { useState } from 'react';
-import { dams } from '../../../core/weld';
+import { show } from '../../../core/units';
+import { dams, gasUse, gasUseWords } from '../../../core/weld';
 import { RefusalNote } from '../kit/notes';
-import type { Refusal } from '../post';
+import { serverTime, type Refusal } from '../post';
 import { useWeld } from './context';
 
 export function RecordStage() {
-  const { state, record } = useWeld();
+  const { state, system, record } = useWeld();
   const [remarks, setRemarks] = useState('');
   const [out, setOut] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
@@ -35,6 +36,9 @@ export function RecordStage() {
         Dams, tape and diffusers: <strong className="font-figure">{count.in}</strong> in,{' '}
         <strong className="font-figure">{count.out ?? 'not counted'}</strong> out.{' '}
         {count.out !== null && !count.agree && <strong className="text-error">■ They do not agree.</strong>}
+      </p>
+      <p className="text-sm" data-testid="gas-use">
+        Gas: {gasUseWords(gasUse(state, serverTime()), (m3) => show(m3, 'volume', system))}
       </p>
       {uncounted && (
         <div className="flex items-end gap-2">

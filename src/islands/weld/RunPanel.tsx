@@ -1,7 +1,7 @@
 /** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { postPurge } from '../../../core/heat';
-import { gate, STALE_AFTER, type Reading } from '../../../core/purge';
+import { closingOf, closingWords, gate, STALE_AFTER, type Reading } from '../../../core/purge';
 import { clock, format } from '../../../core/units';
 import { markNames, nextMarks, type MarkName, type RunState } from '../../../core/weld';
 import { Beside } from '../kit/Beside';
@@ -66,7 +66,7 @@ export function useReadings(run: string, device: string | null): Reading[] {
 
 export function RunPanel({ run }: { run: RunState }) {
   const { state, record, system } = useWeld();
-  const { rules, device, planned, place, monitorChecked } = run.started;
+  const { backing, rules, device, planned, place, monitorChecked } = run.started;
   const readings = useReadings(run.id, device?.id ?? null);
   const [, tick] = useState(0);
   const [mounted, setMounted] = useState(false);
@@ -79,7 +79,17 @@ export function RunPanel({ run }: { run: RunState }) {
   }, []);
 
   const now = serverTime();
-  const g = gate({ rules, fillingSince: run.fillingSince, planned, monitored: device !== null, readings, monitorChecked, place, now });
+  const g = gate({
+    rules,
+    fillingSince: run.fillingSince,
+    planned,
+    monitored: device !== null,
+    readings,
+    monitorChecked,
+    place,
+    now,
+    backing,
+  });
   const last = readings.at(-1);
   const fresh = last && now - last.at <= STALE_AFTER * 1000;
   const oxygen = fresh ? format(last.ppm, 'oxygen', system) : null;
@@ -88,6 +98,12 @@ export function RunPanel({ run }: { run: RunState }) {
   const hold = postPurge(state.design.size.wall);
   const holdLeft = run.holdSince === null ? null : Math.max(0, (hold.value ?? 60) - (now - run.holdSince) / 1000);
   const over = welding && fresh && last.ppm > rules.weldPpm;
+
+  const shut =
+    backing === 'purge' && (run.phase === 'welding' || run.phase === 'between')
+      ? closingOf(run.started.setup, state.fitup?.gapWide.value ?? 0, 'least')
+      : null;
+  const beforeClosing = shut && closingWords(shut, system);
 
   const mark = async (m: MarkName) => setRefusal(await record({ stream: run.id, type: 'run.marked', body: { mark: m, weld: state.id } }));
   const undo = async () => {
@@ -194,6 +210,12 @@ export function RunPanel({ run }: { run: RunState }) {
           <p className="mt-2 text-sm font-semibold">As planned</p>
           <Figures figures={state.plan.plan.figures} system={system} big={0} />
         </Beside>
+      )}
+      {beforeClosing && (
+        <p role="alert" className="border-l-8 border-error bg-base-200 p-3 font-semibold">
+          <span className="text-error">■ </span>
+          {beforeClosing} Never shut the vent.
+        </p>
       )}
       <RefusalNote refusal={refusal} />
       {run.contradictions.map((c) => (

@@ -5,7 +5,7 @@ import type { Criterion } from '../../../core/criteria';
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import { setupForWeld, startingSetup } from '../../../core/purge';
-import type { RegisterItem } from '../../../core/registers';
+import type { Check, Prices, RegisterItem } from '../../../core/registers';
 import { sizeName } from '../../../core/sizes';
 import { show } from '../../../core/units';
 import { reduceRun, reduceWeld, stageSchema, waitsFor, type Recorded, type Stage } from '../../../core/weld';
@@ -33,6 +33,9 @@ type Props = {
   place: WeldPlace;
   registers: RegisterItem[];
   devices: DeviceRow[];
+  checks: Check[];
+  prices: Prices | null;
+  weldsLeft: number;
   savedSetup: SavedSetup | null;
   spoolDone: string[];
   people: Person[];
@@ -64,7 +67,20 @@ const stagePages: Record<Stage, () => React.JSX.Element> = {
   record: RecordStage,
 };
 
-export default function WeldPage({ record: first, place, registers, devices, savedSetup, spoolDone, people, person, now }: Props) {
+export default function WeldPage({
+  record: first,
+  place,
+  registers,
+  devices,
+  checks,
+  prices,
+  weldsLeft,
+  savedSetup,
+  spoolDone,
+  people,
+  person,
+  now,
+}: Props) {
   const [kept, setKept] = useState(first);
   const [live, setLive] = useState(true);
   const system = person?.units ?? 'inch';
@@ -188,6 +204,9 @@ export default function WeldPage({ record: first, place, registers, devices, sav
         place,
         registers,
         devices,
+        checks,
+        prices,
+        weldsLeft,
         savedSetup,
         spoolDone,
         people,

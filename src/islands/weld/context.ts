@@ -4,12 +4,12 @@ import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/crit
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import type { Setup } from '../../../core/purge';
-import type { RegisterItem } from '../../../core/registers';
+import type { Cell, Check, Prices, RegisterItem } from '../../../core/registers';
 import type { System } from '../../../core/units';
 import type { Recorded, WeldState } from '../../../core/weld';
 import type { Refusal, Said } from '../post';
 
-export type DeviceRow = { id: string; name: string; place: string; revoked: boolean; busy: boolean };
+export type DeviceRow = { id: string; name: string; place: string; revoked: boolean; busy: boolean; cell: Cell; sampleFlow: number };
 /** The drawings as edited, not yet recorded. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
@@ -31,6 +31,10 @@ export type Weld = {
   place: WeldPlace;
   registers: RegisterItem[];
   devices: DeviceRow[];
+  checks: Check[];
+  prices: Prices | null;
+  /** welds of this spool that still wait for their purge, this one too */
+  weldsLeft: number;
   savedSetup: SavedSetup | null;
   /** welds of the same spool that are welded already */
   spoolDone: string[];

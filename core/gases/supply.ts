@@ -1,0 +1,100 @@
+/** Cylinders and liquid: what is left, what a weld, a spool and a job will take, and when to change. m³ at 15 °C and 1 bar. */
+import { z } from 'zod';
+import { show, type System } from '../units';
+import { gasSchema } from './gas';
+import { cylinderContent, liquidYield } from './real';
+
+export const cylinderSchema = z.object({
+  gas: gasSchema,
+  /** the lot it was filled from, by its register id; null when not known */
+  lot: z.uuid().nullable().default(null),
+  form: z.enum(['cylinder', 'liquid']),
+  /** water volume, m³ */
+  water: z.number().positive().max(2),
+  /** rated fill, Pa gauge; of a liquid vessel its relief */
+  rated: z.number().positive().max(5e7),
+  station: z.string().max(40).default(''),
+});
+export type Cylinder = z.infer<typeof cylinderSchema>;
+
+/** One look at a cylinder: gauge pressure and temperature, or the level of a liquid vessel. */
+export const cylinderReadingSchema = z.object({
+  pascal: z.number().min(0).max(6e7),
+  celsius: z.number().min(-60).max(80),
+  /** share of a liquid vessel that is liquid; null for gas */
+  level: z.number().min(0).max(1).nullable().default(null),
+  /** a new one was put on: it may be fuller than before */
+  changed: z.boolean().default(false),
+});
+export type CylinderReading = z.infer<typeof cylinderReadingSchema>;
+
+/** Left in it for use: not below this pressure, Pa gauge (regulator and purity). */
+export const LEAST = 5e5;
+/** Liquid boils off by itself, share a day (gas-handling handbooks, 1.5 to 2 %). */
+export const BOIL_OFF = 0.0175;
+
+/** m³ of gas that can be drawn; null when it was never read. */
+export function left(c: Cylinder, r: CylinderReading | null): number | null {
+  if (!r) return null;
+  if (c.form === 'liquid') return (r.level ?? 0) * c.water * 1000 * (liquidYield[c.gas] ?? 0);
+  return Math.max(0, cylinderContent(c.gas, c.water, r.pascal, r.celsius) - cylinderContent(c.gas, c.water, LEAST, r.celsius));
+}
+
+/** Why a reading cannot be right, or null. */
+export function readingRefusal(c: Cylinder, before: CylinderReading | null, r: CylinderReading): string | null {
+  if (c.form === 'liquid' && r.level === null) return 'Give the level of the liquid.';
+  if (c.form === 'cylinder' && r.pascal > 1.1 * c.rated)
+    return `${Math.round(r.pascal / 1e5)} bar is above the rating of ${Math.round(c.rated / 1e5)} bar. Check the unit; if it is so, leave the cylinder alone and call the supplier.`;
+  if (!before || r.changed) return null;
+  const [was, is] = [left(c, before), left(c, r)];
+  if (was !== null && is !== null && is > was + 0.03 * c.water * (c.rated / 1e5) + 1e-9)
+    return 'More gas than at the last reading. If it is another cylinder, say that it was changed; else check gauge and temperature.';
+  return null;
+}
+
+export type Need = { fill: number; refills: number; weld: number; hold: number };
+export const needOf = (n: Need): number => n.fill + n.refills + n.weld + n.hold;
+
+/**
+ * Gas one weld takes at its purge: fill, a refill after every look, weld and hold.
+ * @param flow m³/s @param fill s, the late end of its band @param looks how often a dam is opened
+ */
+export const gasForWeld = (flow: number, fill: number, looks: number, weld: number, hold: number): Need => ({
+  fill: flow * fill,
+  refills: flow * fill * looks,
+  weld: flow * weld,
+  hold: flow * hold,
+});
+
+export type SupplyAdvice = { enough: boolean; text: string; welds: number | null; seconds: number | null };
+
+/**
+ * Does what is left last? Never run out in a root pass.
+ * @param have m³ left @param one m³ for one weld @param drawn m³/s drawn now by all that hangs on it
+ */
+export function supplyAdvice(have: number | null, one: number, welds: number, drawn: number, system: System): SupplyAdvice {
+  if (have === null) return { enough: false, text: 'Content not known: read the gauge.', welds: null, seconds: null };
+  const lasts = one > 0 ? Math.floor(have / one) : null;
+  const seconds = drawn > 0 ? have / drawn : null;
+  const q = (v: number) => show(v, 'volume', system);
+  if (lasts === 0)
+    return {
+      enough: false,
+      text: `Not enough for one weld: ${q(have)} left, ${q(one)} needed. Change it before the arc: a changed bottle sends a slug of air.`,
+      welds: 0,
+      seconds,
+    };
+  if (lasts !== null && lasts < welds)
+    return {
+      enough: true,
+      text: `Enough for ${lasts} of ${welds} welds. Change it after ${lasts === 1 ? 'the next' : `${lasts} more`}, between two welds.`,
+      welds: lasts,
+      seconds,
+    };
+  return {
+    enough: true,
+    text: `Enough: ${q(have)} left, ${q(one * Math.max(1, welds))} for ${welds === 1 ? 'this weld' : `${welds} welds`}.`,
+    welds: lasts,
+    seconds,
+  };
+}

@@ -1,0 +1,175 @@
+/** Root push: the pressure inside against what the puddle carries, now and as the last of the gap is shut. */
+import { useMemo, useState } from 'react';
+import { atHour, sector } from '../../../core/drawing';
+import { CLOSING_STEPS, closingOf, closingWords, rootPush, schoolNames, type School, type Setup } from '../../../core/purge';
+import { show, type System } from '../../../core/units';
+import { LivePick } from '../kit/LiveField';
+
+type Props = { setup: Setup; system: System; gap: number; onChange: (s: Setup) => void };
+
+const word = (push: number): string => (push > 1 ? 'concave' : push < -1 ? 'convex' : 'flat');
+
+export function RootPanel({ setup, system, gap, onChange }: Props) {
+  const [school, setSchool] = useState<School>('least');
+  const [wind, setWind] = useState('0.5');
+  const [step, setStep] = useState(0);
+  const joint = setup.parts.find((p) => p.id === setup.joint);
+  const speed = Number(wind.replace(',', '.'));
+  const windy = Number.isFinite(speed) && speed >= 0 && speed < 30;
+  const c = useMemo(() => closingOf(setup, gap, school, windy ? speed : 0), [setup, gap, school, speed, windy]);
+  if (!joint || !c) return <p className="text-sm">No vent, no flow or no joint: see what is wrong above.</p>;
+  const q = (p: number) => show(p, 'pressure', system);
+  const len = (m: number) => show(m, 'length', system);
+  const at = c.steps[step] ?? c.steps[0];
+  const last = c.steps.at(-1);
+  if (!at || !last) return null;
+  const fits = c.flow.least <= c.flow.most;
+  const [first] = setup.vents;
+  const warning = closingWords(c, system);
+  const apply = () => {
+    if (!first) return;
+    const target = Math.sqrt(c.vent.least * c.vent.most);
+    const rounded = Math.max(0.0005, Math.round(target * 2000) / 2000);
+    onChange({ ...setup, vents: setup.vents.map((v, i) => (i === 0 ? { ...v, bore: rounded } : v)) });
+  };
+  const highest = Math.max(...c.steps.map((s) => s.pascal), c.window.most) * 1.1;
+  return (
+    <div className="space-y-2">
+      {warning && (
+        <div role="alert" className="flex items-center gap-3 border-l-8 border-error bg-base-200 p-3">
+          <p className="grow font-semibold">
+            <span className="text-error">■ </span>
+            {warning}
+          </p>
+          <button type="button" className="btn min-h-12" onClick={apply}>
+            Set the vent
+          </button>
+        </div>
+      )}
+      <div className="grid grid-cols-[11rem_1fr] gap-4">
+        <svg
+          viewBox="0 0 160 160"
+          className="w-44"
+          role="img"
+          aria-label={`End view. ${Math.round((1 - at.open) * 100)} % of the gap is shut; ${q(at.pascal)} inside; at 6 o'clock ${word(at.push)}.`}
+        >
+          <circle cx="80" cy="80" r="56" fill="none" strokeWidth="12" className="stroke-base-300" />
+          {at.open < 1 && (
+            <path d={sector(80, 80, 50, 62, 12, ((1 - at.open) * 12 + 12 - 1e-6) % 12 || 12)} className="fill-base-content" />
+          )}
+          {[12, 3, 6, 9].map((h) => {
+            const p = atHour(80, 80, 72, h);
+            return (
+              <text key={h} x={p.x} y={p.y + 4} textAnchor="middle" fontSize="11" className="fill-base-content">
+                {h}
+              </text>
+            );
+          })}
+          <text
+            x="80"
+            y="78"
+            textAnchor="middle"
+            fontSize="17"
+            fontWeight="700"
+            className={at.pascal > c.window.most ? 'fill-error' : 'fill-base-content'}
+            fontFamily="B612"
+          >
+            {q(at.pascal)}
+          </text>
+          <text x="80" y="95" textAnchor="middle" fontSize="11" className="fill-base-content">
+            {Math.round((1 - at.open) * 100)} % shut
+          </text>
+        </svg>
+        <div>
+          <label className="block text-sm font-medium">
+            The gap is shut step by step
+            <input
+              type="range"
+              className="range w-full range-xs"
+              min={0}
+              max={CLOSING_STEPS.length - 1}
+              value={step}
+              aria-label="Share of the gap shut"
+              aria-valuetext={`${Math.round((1 - at.open) * 100)} % shut, ${q(at.pascal)}`}
+              onChange={(e) => setStep(Number(e.target.value))}
+            />
+          </label>
+          <svg
+            viewBox="0 0 320 96"
+            className="w-full"
+            role="img"
+            aria-label={`Pressure rises from ${q(c.steps[0]?.pascal ?? 0)} to ${q(last.pascal)}; the root carries ${q(c.window.most)}.`}
+          >
+            {c.steps.map((s, i) => {
+              const h = Math.max(1, (78 * s.pascal) / highest);
+              const x = 6 + i * 39;
+              return (
+                <rect
+                  key={s.open}
+                  x={x}
+                  y={84 - h}
+                  width="26"
+                  height={h}
+                  className={s.pascal > c.window.most ? 'fill-error' : i === step ? 'fill-base-content' : 'fill-base-content/50'}
+                />
+              );
+            })}
+            <line
+              x1="0"
+              x2="320"
+              y1={84 - (78 * c.window.most) / highest}
+              y2={84 - (78 * c.window.most) / highest}
+              strokeDasharray="5 3"
+              strokeWidth="1.5"
+              className="stroke-base-content"
+            />
+            <text x="318" y={Math.max(9, 80 - (78 * c.window.most) / highest)} textAnchor="end" fontSize="9" className="fill-base-content">
+              root carries {q(c.window.most)}
+            </text>
+            <line x1="0" x2="320" y1="84" y2="84" className="stroke-base-content" />
+            {c.steps.map((s, i) => (
+              <text key={s.open} x={19 + i * 39} y="94" textAnchor="middle" fontSize="8" className="fill-base-content">
+                {Math.round((1 - s.open) * 100)} %
+              </text>
+            ))}
+          </svg>
+        </div>
+      </div>
+      <p className="text-sm" role="status">
+        Shut: {q(last.pascal)} inside. Root push{' '}
+        {[12, 3, 6].map((h) => `${rootPush(last.pascal, joint.size.od, joint.size.wall, h).toFixed(1)} at ${h} o'clock`).join(', ')}:{' '}
+        {word(last.push)} at 6. Above 1 the root is concave by more than a tenth of the wall, below -1 convex.{' '}
+        {fits
+          ? `With this vent keep ${show(c.flow.least, 'flow', system)} to ${show(c.flow.most, 'flow', system)}`
+          : 'No flow fits this vent: change the vent'}
+        ; at this flow a vent of {len(c.vent.least)} to {len(c.vent.most)} keeps it between {q(c.window.least)} and {q(c.window.most)}; aim
+        at {q(c.window.aim)}.
+      </p>
+      <div className="grid grid-cols-2 gap-3 md:grid-cols-3">
+        <LivePick<School>
+          label="Pressure inside"
+          value={school}
+          options={(['least', 'shape'] as const).map((s) => ({ value: s, label: schoolNames[s] }))}
+          onValue={setSchool}
+        />
+        <label className="block text-sm font-medium">
+          Draught in the bay, m/s
+          <input
+            className="input min-h-12 w-full font-figure aria-invalid:border-error"
+            aria-invalid={!windy}
+            value={wind}
+            onChange={(e) => setWind(e.target.value)}
+          />
+          {!windy && <span className="text-error">■ Type a wind, such as 0.5.</span>}
+        </label>
+        <p className="self-end text-xs text-base-content/80">
+          Gap {len(Math.max(gap, 1e-4))} from the fit-up. Model estimate, unproved: a film of liquid steel, derived; limits of a tenth of
+          the wall from memory of hygienic practice.
+        </p>
+      </div>
+      <p className="caution bg-base-200 p-3 pl-6 text-sm">
+        Never shut the vent: a blocked vent turns a bung into a shot. Stay out of its line.
+      </p>
+    </div>
+  );
+}
