@@ -44,8 +44,16 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   wpsTube: { kind: 'wps', label: 'DEMO-WPS-T1', body: { revision: '3', amps: [30, 75], about: 'Hygienic tube to 2.1 mm, no filler' } },
   wpsPipe: { kind: 'wps', label: 'DEMO-WPS-P4', body: { revision: '1', amps: [70, 140], about: 'Schedule 10S pipe, open root' } },
   wpsTi: { kind: 'wps', label: 'DEMO-WPS-Ti2', body: { revision: '0', amps: [40, 110], about: 'Titanium Gr 2, trailing shield' } },
-  argon: { kind: 'gas', label: 'DEMO-AR-7781', body: { gas: 'argon', lot: '7781', grade: '5.0', supplyPpm: 2, use: 'both' } },
-  argon2: { kind: 'gas', label: 'DEMO-AR-7804', body: { gas: 'argon', lot: '7804', grade: '4.8', supplyPpm: 3, use: 'both' } },
+  argon: {
+    kind: 'gas',
+    label: 'DEMO-AR-7781',
+    body: { gas: 'argon', lot: '7781', grade: '5.0', supplyPpm: 2, use: 'both', certificate: 'DEMO-C-7781', frostPoint: -68 },
+  },
+  argon2: {
+    kind: 'gas',
+    label: 'DEMO-AR-7804',
+    body: { gas: 'argon', lot: '7804', grade: '4.8', supplyPpm: 3, use: 'both', certificate: 'DEMO-C-7804', frostPoint: -62 },
+  },
   brush: { kind: 'tool', label: 'Brush S-2', body: { what: 'Hand brush', metal: 'stainless', grit: null } },
   tiBrush: { kind: 'tool', label: 'Brush T-1', body: { what: 'Hand brush', metal: 'titanium', grit: null } },
   pad: { kind: 'tool', label: 'Pad S-5', body: { what: 'Non-woven pad', metal: 'stainless', grit: 180 } },

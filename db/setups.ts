@@ -46,24 +46,35 @@ export async function weldedOn(db: Db, spool: string): Promise<string[]> {
   return rows.map((r) => r.id);
 }
 
-export type RunningPurge = { id: string; numbers: string[]; flow: number; gas: Setup['gas']; cylinder: string | null };
+export type RunningPurge = { id: string; numbers: string[]; flow: number; gas: Setup['gas']; cylinder: string | null; bay: string };
 
-/** The purges that run now: what each lets out, and the cylinder its weld said it draws from. */
+/** The purges that run now: what each lets out, the cylinder its weld said it draws from, and the bay of that or of its monitor. */
 export async function running(db: Db): Promise<RunningPurge[]> {
-  const rows = await db<{ id: string; numbers: string[]; started: { setup: Setup }; cylinder: string | null }[]>`
-    select r.id, e.body as started,
+  const rows = await db<
+    { id: string; numbers: string[]; started: { setup: Setup }; cylinder: string | null; station: string | null; device: string | null }[]
+  >`
+    select r.id, e.body as started, e.body -> 'device' ->> 'label' as device,
       array(select w.number from weld_run wr join weld w on w.id = wr.weld where wr.run = r.id order by w.ordinal) as numbers,
-      (select g.body -> 'cylinder' ->> 'id' from weld_run wr join event g on g.stream = wr.weld and g.type = 'gas.recorded' where wr.run = r.id order by g.seq desc limit 1) as cylinder
+      (select g.body -> 'cylinder' ->> 'id' from weld_run wr join event g on g.stream = wr.weld and g.type = 'gas.recorded' where wr.run = r.id order by g.seq desc limit 1) as cylinder,
+      (select c.body ->> 'station' from weld_run wr join event g on g.stream = wr.weld and g.type = 'gas.recorded' join register c on c.id = (g.body -> 'cylinder' ->> 'id')::uuid where wr.run = r.id order by g.seq desc limit 1) as station
     from run r join event e on e.stream = r.id and e.seq = 1
       join spool s on s.id = r.spool join line l on l.id = s.line join job j on j.id = l.job
     where r.ended_at is null and not j.cleared order by r.started_at`;
-  return rows.map(({ started, ...r }) => ({ ...r, flow: started.setup.lines.reduce((sum, l) => sum + l.flow, 0), gas: started.setup.gas }));
+  return rows.map(({ started, station, device, ...r }) => ({
+    ...r,
+    bay: station || device || 'no bay named',
+    flow: started.setup.lines.reduce((sum, l) => sum + l.flow, 0),
+    gas: started.setup.gas,
+  }));
 }
 
-/** How many welds of a spool still wait for their arc. */
-export async function weldsLeftOn(db: Db, spool: string): Promise<number> {
-  const [row] = await db<
-    { n: number }[]
-  >`select count(*)::int as n from weld where spool = ${spool} and due in ('fitup', 'gas', 'setup', 'purge')`;
-  return row?.n ?? 0;
+export type WeldsLeft = { spool: number; job: number };
+
+/** How many welds of a spool, and of its job, still wait for their arc. */
+export async function weldsLeftOn(db: Db, spool: string): Promise<WeldsLeft> {
+  const [row] = await db<WeldsLeft[]>`
+    select count(*) filter (where w.spool = ${spool})::int as spool, count(*)::int as job
+    from weld w join spool s on s.id = w.spool join line l on l.id = s.line
+    where l.job = (select l2.job from spool s2 join line l2 on l2.id = s2.line where s2.id = ${spool}) and w.due in ('fitup', 'gas', 'setup', 'purge')`;
+  return row ?? { spool: 0, job: 0 };
 }

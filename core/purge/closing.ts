@@ -153,7 +153,7 @@ export function closingWords(c: Closing, system: System): string | null {
     case 'smaller-vent':
       return `The vent is too large: ${q(shut)} inside does not keep a draught out. Close it to ${len(c.vent.most)}.`;
     case 'open-vent':
-      return `Before closing open the vent to ${len(c.vent.least)} at least: shut on this one the pressure would be ${q(shut)}, and no flow fits it.${blows}`;
+      return `Before closing open the vent to ${len(c.vent.least)} at least: shut on this one the pressure would be ${q(shut)}${c.flow.most < c.flow.least ? ', and no flow fits it' : ''}.${blows}`;
     case 'lower-flow':
       return `Before closing turn down to ${show(c.flow.most, 'flow', system)} or open the vent to ${len(c.vent.least)}: shut as it is the pressure would be ${q(shut)}.${blows}`;
     default:

@@ -1,6 +1,6 @@
 /** Looks at instruments and cylinders: each is kept, none replaces another. */
 import { z } from 'zod';
-import { cylinderReadingSchema, meterCheckSchema } from '../gases';
+import { cylinderReadingSchema, gasSchema, meterCheckSchema, type Gas } from '../gases';
 
 const of = { id: z.uuidv7('A check needs a UUIDv7 of its own.'), item: z.uuid() };
 
@@ -27,7 +27,7 @@ export const SHIFT = 12 * 3_600_000;
 /** Prices of gas, money for a m³, entered once. */
 export const pricesSchema = z.object({
   currency: z.string().trim().min(1, 'Name the money, such as EUR.').max(8),
-  perM3: z.partialRecord(z.enum(['argon', 'helium', 'nitrogen', 'argon-2h2', 'argon-5h2', 'n2-5h2']), z.number().min(0).max(10_000)),
+  perM3: z.partialRecord(gasSchema, z.number().min(0).max(10_000)),
 });
 export type Prices = z.infer<typeof pricesSchema>;
 
@@ -47,7 +47,7 @@ export const cellRefusal = (cell: Cell, gas: string): string | null =>
     : null;
 
 /** Money for a volume of gas, m³ as bought (15 °C, 1 bar, within 2 % of what the bench meter shows); null when no price was entered. */
-export function gasCost(prices: Pick<Prices, 'perM3'> | null, gas: keyof Prices['perM3'] & string, m3: number): number | null {
+export function gasCost(prices: Pick<Prices, 'perM3'> | null, gas: Gas, m3: number): number | null {
   const price = prices?.perM3[gas];
   return price === undefined ? null : price * m3;
 }

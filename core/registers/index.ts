@@ -23,6 +23,9 @@ export const gasBodySchema = z.object({
   grade: z.string().max(20),
   supplyPpm: z.number().min(0).max(5000),
   use: z.enum(['purge', 'torch', 'both']),
+  certificate: z.string().max(60).default(''),
+  /** frost point of the certificate, °C; null when it gives none */
+  frostPoint: z.number().min(-100).max(20).nullable().default(null),
 });
 
 export const registerSchema = z.discriminatedUnion('kind', [

@@ -181,7 +181,7 @@ export function format(value: number, quantity: Quantity, system: System): { num
     return value < 60
       ? { number: digits(value), unit: 's' }
       : value < 36_000
-        ? { number: clock(value), unit: 'min' }
+        ? { number: clock(value), unit: value < 3600 ? 'min' : 'h' }
         : { number: digits(value / 3600), unit: 'h' };
   if (quantity === 'oxygen' && value >= 10_000) return { number: digits(value / 1e4), unit: '%' };
   if (quantity === 'volume' && system === 'metric' && value >= 1) return { number: digits(value), unit: 'm³' };

@@ -19,7 +19,8 @@ import { parseQuantity, show, type System } from '../../../core/units';
 import { checkMonitor } from '../../../core/devices';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
-import { newId, request, serverTime, type Refusal } from '../post';
+import { useNow } from '../kit/useNow';
+import { newId, request, type Refusal } from '../post';
 
 export type MonitorCard = {
   id: string;
@@ -30,7 +31,7 @@ export type MonitorCard = {
   calibratedOn: string | null;
   revoked: boolean;
 };
-export type Running = { id: string; numbers: string[]; flow: number; gas: Gas; cylinder: string | null };
+export type Running = { id: string; numbers: string[]; flow: number; gas: Gas; cylinder: string | null; bay: string };
 
 type Props = {
   registers: RegisterItem[];
@@ -42,7 +43,8 @@ type Props = {
   now: number;
 };
 
-export default function GasPlace({ registers, checks: first, monitors, prices, running, system, now }: Props) {
+export default function GasPlace({ registers, checks: first, monitors, prices, running, system, now: made }: Props) {
+  const now = useNow(made);
   const [checks, setChecks] = useState(first);
   /** Sends a check; what is refused stays in its field. */
   const take = async (check: NewCheck): Promise<{ refusal: Refusal | null; note: string }> => {
@@ -65,6 +67,7 @@ export default function GasPlace({ registers, checks: first, monitors, prices, r
             key={c.id}
             item={c}
             checks={checksOf(checks, 'cylinder', c.id)}
+            time={now}
             drawn={running.filter((r) => r.cylinder === c.id).reduce((s, r) => s + r.flow, 0)}
             system={system}
             onCheck={take}
@@ -151,18 +154,21 @@ const ago = (ms: number): string =>
 function CylinderCard({
   item,
   checks,
+  time,
   drawn,
   system,
   onCheck,
 }: {
   item: ItemOf<'cylinder'>;
   checks: CheckOf<'cylinder'>[];
+  time: number;
   drawn: number;
   system: System;
   onCheck: OnCheck;
 }) {
   const c = item.body;
   const last = checks.at(-1);
+  const at = Math.max(time, last?.when ?? 0);
   const [pressure, setPressure] = useState('');
   const [temperature, setTemperature] = useState(system === 'inch' ? '68 °F' : '20 °C');
   const [changed, setChanged] = useState(false);
@@ -171,7 +177,7 @@ function CylinderCard({
   const have = left(c, last?.body ?? null);
   const full = left(c, { pascal: c.rated, celsius: 15, level: 1, changed: false }) ?? 0;
   // Since the last look the running purges went on drawing.
-  const now = have === null || !last ? have : Math.max(0, have - drawn * Math.max(0, (serverTime() - last.when) / 1000));
+  const now = have === null || !last ? have : Math.max(0, have - drawn * Math.max(0, (at - last.when) / 1000));
   const lasts = now !== null && drawn > 0 ? now / drawn : null;
   const low = now !== null && full > 0 && now < 0.15 * full;
   const save = async () => {
@@ -207,17 +213,23 @@ function CylinderCard({
           {now === null ? '–' : show(now, 'volume', system)}
         </p>
       </div>
-      <div
-        className="my-1 h-3 border border-base-content"
+      <svg
+        viewBox="0 0 100 4"
+        preserveAspectRatio="none"
+        className="my-1 h-3 w-full border border-base-content"
         role="img"
         aria-label={now === null ? 'content not known' : `${Math.round((100 * now) / (full || 1))} % left`}
       >
-        <div className="h-full bg-base-content" style={{ width: `${now === null ? 0 : Math.min(100, (100 * now) / (full || 1))}%` }} />
-      </div>
+        <rect
+          width={now === null ? 0 : Math.min(100, (100 * now) / (full || 1))}
+          height="4"
+          className={low ? 'fill-error' : 'fill-base-content'}
+        />
+      </svg>
       <p className="text-sm">
         {now === null
           ? 'Never read. Read the gauge.'
-          : `${low ? 'Nearly empty: change it between two welds. ' : ''}${last ? `Read ${ago(serverTime() - last.when)}${liquid ? '' : `, ${show(last.body.pascal, 'gauge', system)}`}.` : ''} ${lasts === null ? 'Nothing draws from it now.' : `At what is drawn now it lasts ${show(lasts, 'time', system)}.`}`}
+          : `${low ? 'Nearly empty: change it between two welds. ' : ''}${last ? `Read ${ago(at - last.when)}${liquid ? '' : `, ${show(last.body.pascal, 'gauge', system)}`}.` : ''} ${lasts === null ? 'Nothing draws from it now.' : `At what is drawn now it lasts ${show(lasts, 'time', system)}.`}`}
         {!liquid && ` Usable down to ${show(LEAST, 'gauge', system)}.`}
       </p>
       <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
@@ -480,6 +492,7 @@ function MonitorCardView({
 
 /** What the running purges let out into the bay. */
 function Released({ running, system }: { running: Running[]; system: System }) {
+  const bays = [...new Set(running.map((r) => r.bay))].map((b): [string, Running[]] => [b, running.filter((r) => r.bay === b)]);
   const hour = useMemo(() => running.reduce((s, r) => s + r.flow * 3600, 0), [running]);
   return (
     <div className="mt-4">
@@ -489,10 +502,16 @@ function Released({ running, system }: { running: Running[]; system: System }) {
         {running.length === 1 ? 'purge' : 'purges'}
       </p>
       <ul className="text-sm">
-        {running.map((r) => (
-          <li key={r.id}>
-            {r.numbers.join(', ')}: {show(r.flow, 'flow', system)} {gasNames[r.gas].toLowerCase()}, {show(r.flow * 3600, 'volume', system)}{' '}
-            an hour
+        {bays.map(([bay, some]) => (
+          <li key={bay}>
+            <strong>{bay}:</strong>{' '}
+            {show(
+              some.reduce((x, r) => x + r.flow * 3600, 0),
+              'volume',
+              system,
+            )}{' '}
+            an hour (
+            {some.map((r) => `${r.numbers.join(', ')} ${show(r.flow, 'flow', system)} ${gasNames[r.gas].toLowerCase()}`).join('; ')})
           </li>
         ))}
       </ul>

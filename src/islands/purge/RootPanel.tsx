@@ -123,7 +123,7 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
               strokeWidth="1.5"
               className="stroke-base-content"
             />
-            <text x="318" y={Math.max(9, 80 - (78 * c.window.most) / highest)} textAnchor="end" fontSize="9" className="fill-base-content">
+            <text x="2" y={Math.max(9, 80 - (78 * c.window.most) / highest)} textAnchor="start" fontSize="9" className="fill-base-content">
               root carries {q(c.window.most)}
             </text>
             <line x1="0" x2="320" y1="84" y2="84" className="stroke-base-content" />
@@ -152,16 +152,18 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
           options={(['least', 'shape'] as const).map((s) => ({ value: s, label: schoolNames[s] }))}
           onValue={setSchool}
         />
-        <label className="block text-sm font-medium">
-          Draught in the bay, m/s
-          <input
-            className="input min-h-12 w-full font-figure aria-invalid:border-error"
-            aria-invalid={!windy}
-            value={wind}
-            onChange={(e) => setWind(e.target.value)}
-          />
+        <div>
+          <label className="block text-sm font-medium">
+            Draught in the bay, m/s
+            <input
+              className="input min-h-12 w-full font-figure aria-invalid:border-error"
+              aria-invalid={!windy}
+              value={wind}
+              onChange={(e) => setWind(e.target.value)}
+            />
+          </label>
           {!windy && <span className="text-error">■ Type a wind, such as 0.5.</span>}
-        </label>
+        </div>
         <p className="self-end text-xs text-base-content/80">
           Gap {len(Math.max(gap, 1e-4))} from the fit-up. Model estimate, unproved: a film of liquid steel, derived; limits of a tenth of
           the wall from memory of hygienic practice.

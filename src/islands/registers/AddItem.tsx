@@ -32,7 +32,9 @@ type Values = Record<
   | 'station'
   | 'meterKind'
   | 'scaleGas'
-  | 'scale',
+  | 'scale'
+  | 'certificate'
+  | 'frost',
   string
 > & { hydrofluoric: boolean };
 
@@ -50,6 +52,12 @@ const list = (values: readonly string[]): Option[] => values.map((v) => ({ value
 function bodyFor(kind: Kind, v: Values): unknown {
   const number = (t: string) => (t.trim() ? parseNumber(t) : null);
   const seconds = v.dwell.trim() ? parseQuantity(v.dwell, 'time', 'metric') : null;
+  /** NaN for what is no temperature: the schema refuses it by name */
+  const frost = (t: string): number | null => {
+    if (!t.trim()) return null;
+    const p = parseQuantity(t, 'temperature', 'metric');
+    return p.ok ? p.value : NaN;
+  };
   if (kind === 'heat') return { alloy: v.alloy, what: v.what, sulphur: null };
   if (kind === 'wps')
     return {
@@ -57,7 +65,16 @@ function bodyFor(kind: Kind, v: Values): unknown {
       about: v.about,
       amps: number(v.ampsLow) !== null && number(v.ampsHigh) !== null ? [number(v.ampsLow), number(v.ampsHigh)] : null,
     };
-  if (kind === 'gas') return { gas: v.gas, lot: v.lot, grade: v.grade, supplyPpm: number(v.supply) ?? -1, use: v.use };
+  if (kind === 'gas')
+    return {
+      gas: v.gas,
+      lot: v.lot,
+      grade: v.grade,
+      supplyPpm: number(v.supply) ?? -1,
+      use: v.use,
+      certificate: v.certificate,
+      frostPoint: frost(v.frost),
+    };
   if (kind === 'tool') return { what: v.what, metal: v.metal, grit: number(v.grit) };
   const si = (t: string, q: 'volume' | 'gauge') => {
     const p = parseQuantity(t, q, 'metric');
@@ -133,6 +150,8 @@ export default function AddItem() {
           meterKind: 'float',
           scaleGas: 'argon',
           scale: '0 bar',
+          certificate: '',
+          frost: '',
         }}
         onRecord={save}
         label="Add"
@@ -167,6 +186,8 @@ export default function AddItem() {
                 label="Oxygen in it, ppm"
                 rules={{ validate: (x: string) => (parseNumber(x) ?? -1) >= 0 || 'Type ppm from the certificate, such as 3.' }}
               />
+              <TextField name="certificate" label="Certificate" />
+              <TextField name="frost" label="Its dew point" hint="such as -60 °C" />
               <PickField name="use" label="For" options={list(['both', 'purge', 'torch'])} />
             </>
           )}

@@ -170,7 +170,14 @@ export function GasStage() {
                   </>
                 )}
               </div>
-              {v.cylinder && <Supply content={contentOf(v.cylinder)} gas={lot?.body.gas ?? 'argon'} welds={Math.max(1, weldsLeft)} />}
+              {v.cylinder && (
+                <Supply
+                  content={contentOf(v.cylinder)}
+                  gas={lot?.body.gas ?? 'argon'}
+                  welds={Math.max(1, weldsLeft.spool)}
+                  job={Math.max(1, weldsLeft.job)}
+                />
+              )}
               {v.meter && (
                 <p className={`text-sm ${meterOf(v.meter).state === 'good' ? '' : 'font-semibold'}`} role="status">
                   {meterOf(v.meter).state === 'good' ? '✓ ' : '□ '}Meter: {meterOf(v.meter).text}
@@ -189,7 +196,7 @@ export function GasStage() {
 }
 
 /** Will it last? Said before the arc, not in the root. */
-function Supply({ content, gas, welds }: { content: number | null; gas: Gas; welds: number }) {
+function Supply({ content, gas, welds, job }: { content: number | null; gas: Gas; welds: number; job: number }) {
   const { system, prices } = useWeld();
   const { need, planned } = useNeed(gas);
   const one = needOf(need);
@@ -199,7 +206,9 @@ function Supply({ content, gas, welds }: { content: number | null; gas: Gas; wel
       {advice.enough ? '✓ ' : '■ '}
       {advice.text} One weld takes about {show(one, 'volume', system)} (fill {show(need.fill, 'volume', system)}, a refill{' '}
       {show(need.refills, 'volume', system)}, weld {show(need.weld, 'volume', system)}, hold {show(need.hold, 'volume', system)}),{' '}
-      {money(gasCost(prices, gas, one), prices?.currency)}.{planned ? '' : ' Reckoned before the plan: seven volumes of a plain spool.'}
+      {money(gasCost(prices, gas, one), prices?.currency)}. The {welds} {welds === 1 ? 'weld' : 'welds'} left on this spool take{' '}
+      {show(one * welds, 'volume', system)}, the {job} left of this job {show(one * job, 'volume', system)} if they are alike.
+      {planned ? '' : ' Reckoned before the plan: seven volumes of a plain spool.'}
     </p>
   );
 }

@@ -252,7 +252,6 @@ function Planning() {
           ))}
         </ul>
       )}
-      <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />
       <div className="flex flex-wrap items-center gap-1 border-b-2 border-base-content" role="tablist" aria-label="Purge set-up">
         {panels.map(([id, name]) => (
           <button
@@ -303,6 +302,8 @@ function Planning() {
           <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={now} mounted={mounted} />
         )}
       </div>
+      {/* Below the fields, so that nothing moves under the hand while the model answers. */}
+      <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />
       {plan && faults.length === 0 && (
         <Beside>
           <Figures figures={plan.figures.slice(2)} system={system} />
@@ -346,7 +347,7 @@ function Planning() {
       </div>
       <p className="text-sm" role="status">
         {device
-          ? `${device.name}${checked ? ', checked this shift' : ', not checked this shift: the record will say so'}.`
+          ? `${device.sampleFlow > 0.8 * totalFlow(setup) ? `The pump of ${device.name} draws ${show(device.sampleFlow, 'flow', system)}, nearly all or more than the vent passes: it would suck air in. ` : ''}${device.name}${checked ? ', checked this shift' : ', not checked this shift: the record will say so'}.`
           : criterion.purge.clockAllowed
             ? 'No monitor: by the clock. The record will say oxygen not measured.'
             : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}

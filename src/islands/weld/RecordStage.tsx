@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { show } from '../../../core/units';
 import { dams, gasUse, gasUseWords } from '../../../core/weld';
 import { RefusalNote } from '../kit/notes';
-import { serverTime, type Refusal } from '../post';
+import { useNow } from '../kit/useNow';
+import type { Refusal } from '../post';
 import { useWeld } from './context';
 
 export function RecordStage() {
@@ -11,6 +12,7 @@ export function RecordStage() {
   const [remarks, setRemarks] = useState('');
   const [out, setOut] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const now = useNow(state.runs.at(-1)?.startedAt ?? 0);
   const count = dams(state);
   const uncounted = state.runs.find((r) => r.ended && r.ended.countOut !== r.started.countIn);
 
@@ -38,7 +40,7 @@ export function RecordStage() {
         {count.out !== null && !count.agree && <strong className="text-error">■ They do not agree.</strong>}
       </p>
       <p className="text-sm" data-testid="gas-use">
-        Gas: {gasUseWords(gasUse(state, serverTime()), (m3) => show(m3, 'volume', system))}
+        Gas: {gasUseWords(gasUse(state, now), (m3) => show(m3, 'volume', system))}
       </p>
       {uncounted && (
         <div className="flex items-end gap-2">

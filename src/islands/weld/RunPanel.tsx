@@ -1,8 +1,8 @@
 /** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { postPurge } from '../../../core/heat';
-import { closingOf, closingWords, gate, STALE_AFTER, type Reading } from '../../../core/purge';
-import { clock, format } from '../../../core/units';
+import { closingOf, closingWords, gate, STALE_AFTER, totalFlow, type Reading } from '../../../core/purge';
+import { clock, format, show } from '../../../core/units';
 import { markNames, nextMarks, type MarkName, type RunState } from '../../../core/weld';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
@@ -104,6 +104,12 @@ export function RunPanel({ run }: { run: RunState }) {
       ? closingOf(run.started.setup, state.fitup?.gapWide.value ?? 0, 'least')
       : null;
   const beforeClosing = shut && closingWords(shut, system);
+  // What was in the cylinder at the gas check, less what this purge has drawn since.
+  const flow = totalFlow(run.started.setup);
+  const had = state.gas?.cylinder?.left ?? null;
+  const inIt = had === null ? null : had - (flow * (now - run.startedAt)) / 1000;
+  const toEnd = flow * ((Math.PI * state.design.size.od) / (0.1 / 60) + (hold.value ?? 60));
+  const dry = inIt !== null && inIt < toEnd && run.phase !== 'holding' && backing === 'purge';
 
   const mark = async (m: MarkName) => setRefusal(await record({ stream: run.id, type: 'run.marked', body: { mark: m, weld: state.id } }));
   const undo = async () => {
@@ -210,6 +216,14 @@ export function RunPanel({ run }: { run: RunState }) {
           <p className="mt-2 text-sm font-semibold">As planned</p>
           <Figures figures={state.plan.plan.figures} system={system} big={0} />
         </Beside>
+      )}
+      {dry && (
+        <p role="alert" className="border-l-8 border-error bg-base-200 p-3 font-semibold">
+          <span className="text-error">■ </span>
+          {state.gas?.cylinder?.label} may run dry in this root: about {show(Math.max(0, inIt), 'volume', system)} left,{' '}
+          {show(toEnd, 'volume', system)} needed for weld and hold.{' '}
+          {welding ? 'Finish or stop where a tie-in is easy' : 'Change it before the arc'}, then mark the changed bottle.
+        </p>
       )}
       {beforeClosing && (
         <p role="alert" className="border-l-8 border-error bg-base-200 p-3 font-semibold">

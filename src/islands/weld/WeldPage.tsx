@@ -35,7 +35,7 @@ type Props = {
   devices: DeviceRow[];
   checks: Check[];
   prices: Prices | null;
-  weldsLeft: number;
+  weldsLeft: { spool: number; job: number };
   savedSetup: SavedSetup | null;
   spoolDone: string[];
   people: Person[];

@@ -33,8 +33,8 @@ export type Weld = {
   devices: DeviceRow[];
   checks: Check[];
   prices: Prices | null;
-  /** welds of this spool that still wait for their purge, this one too */
-  weldsLeft: number;
+  /** welds of this spool, and of its job, that still wait for their arc, this one too */
+  weldsLeft: { spool: number; job: number };
   savedSetup: SavedSetup | null;
   /** welds of the same spool that are welded already */
   spoolDone: string[];

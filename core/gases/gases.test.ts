@@ -1,0 +1,84 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  cylinderContent,
+  gasForWeld,
+  left,
+  meterState,
+  needOf,
+  readingRefusal,
+  setPoint,
+  supplyAdvice,
+  type Cylinder,
+  type CylinderReading,
+} from './index';
+
+const steel: Cylinder = { gas: 'argon', lot: null, form: 'cylinder', water: 0.05, rated: 2e7, station: '' };
+const liquid: Cylinder = { ...steel, form: 'liquid', water: 0.18 };
+const reading = (barGauge: number, over: Partial<CylinderReading> = {}): CylinderReading => ({
+  pascal: barGauge * 1e5,
+  celsius: 15,
+  level: null,
+  changed: false,
+  ...over,
+});
+const DAY = 86_400_000;
+
+describe('what is left', () => {
+  it('falls with the pressure, rises with the cold it was read in, and is nothing at the least pressure', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 6, max: 295, noNaN: true }),
+        fc.double({ min: 0.5, max: 5, noNaN: true }),
+        fc.integer({ min: -20, max: 45 }),
+        (p, more, t) => {
+          expect(cylinderContent('argon', 0.05, (p + more) * 1e5, t)).toBeGreaterThan(cylinderContent('argon', 0.05, p * 1e5, t));
+          expect(cylinderContent('argon', 0.05, p * 1e5, t - 5)).toBeGreaterThan(cylinderContent('argon', 0.05, p * 1e5, t));
+        },
+      ),
+    );
+    expect(left(steel, reading(5))).toBe(0);
+    expect(left(steel, reading(2))).toBe(0);
+    expect(left(steel, null)).toBeNull();
+    expect(left(liquid, reading(0, { level: 0.5 }))).toBeCloseTo(0.5 * 180 * 0.837, 6);
+  });
+  it('refuses a reading that cannot be, and takes it when the cylinder was changed', () => {
+    expect(readingRefusal(steel, null, reading(260))).toMatch(/above the rating/);
+    expect(readingRefusal(steel, reading(80), reading(120))).toMatch(/More gas than at the last reading/);
+    expect(readingRefusal(steel, reading(80), reading(120, { changed: true }))).toBeNull();
+    // Warmed in the sun: more pressure, the same gas.
+    expect(readingRefusal(steel, reading(100, { celsius: 5 }), reading(108, { celsius: 25 }))).toBeNull();
+    expect(readingRefusal(steel, reading(80), reading(60))).toBeNull();
+    expect(readingRefusal(liquid, null, reading(0))).toMatch(/level/);
+  });
+  it('warns before a root would run dry, and says after how many welds to change', () => {
+    const one = needOf(gasForWeld(1.33e-4, 120, 1, 90, 60));
+    expect(one).toBeCloseTo(1.33e-4 * (240 + 150), 9);
+    expect(supplyAdvice(one / 2, one, 3, 0, 'metric')).toMatchObject({ enough: false, welds: 0 });
+    expect(supplyAdvice(one * 2.5, one, 3, 0, 'metric').text).toMatch(/Enough for 2 of 3/);
+    expect(supplyAdvice(one * 30, one, 3, 1e-4, 'metric')).toMatchObject({ enough: true, seconds: (one * 30) / 1e-4 });
+    expect(supplyAdvice(null, one, 1, 0, 'metric').text).toMatch(/read the gauge/);
+  });
+});
+
+describe('meters', () => {
+  const check = (factor: number, day: number) => ({
+    reading: 1e-4,
+    checkReading: factor * 1e-4,
+    checkMeter: null,
+    at: 'hose end' as const,
+    when: day * DAY,
+  });
+  it.each([
+    ['never checked', [], 0, 'unchecked'],
+    ['a good one', [check(1.02, 0), check(0.98, 10)], 11, 'good'],
+    ['one that reads high', [check(0.8, 10)], 11, 'off'],
+    ['one that drifts', [check(1, 0), check(0.94, 4), check(0.88, 8)], 9, 'drifting'],
+    ['one checked long ago', [check(1, 0)], 60, 'unchecked'],
+  ] as const)('%s', (_what, checks, day, state) => expect(meterState(checks, day * DAY).state).toBe(state));
+  it('a wanted flow is set higher on a meter that reads high', () => {
+    const s = meterState([check(0.8, 0)], DAY);
+    expect(s.text).toMatch(/Reads high by 25 %/);
+    expect(setPoint(8e-3 / 60, s.factor)).toBeCloseTo(1e-2 / 60, 9);
+  });
+});

@@ -1,0 +1,201 @@
+/** The gas side in the real interface: cylinders, meters that lie, monitors, prices, the need of a purge, root push, a changed bottle. */
+import { expect, test, type Page } from '@playwright/test';
+import { v7 as uuid } from 'uuid';
+import { be, due, enterWork, field, fitUp, hold, json, press, setUp, watch } from './hands';
+
+const card = (page: Page, name: string) => page.getByRole('article', { name, exact: true });
+
+test('cylinders and meters are registered, read and checked; what cannot be is said and nothing is lost', async ({ page }) => {
+  const wrongs = watch(page);
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  await page.goto('/registers');
+  for (const [kind, name, more] of [
+    ['Cylinder', 'Own bottle', async () => field(page, 'Bay or station').fill('bay 9')],
+    ['Flow meter', 'Own meter', async () => field(page, 'Kind').selectOption('float')],
+  ] as const) {
+    await press(page, kind);
+    await field(page, 'Number').fill(name);
+    await more();
+    await Promise.all([page.waitForEvent('load'), press(page, 'Add')]);
+    await expect(page.getByText(name)).toBeVisible();
+  }
+  await page.goto('/gas');
+
+  await test.step('a cylinder: letters, above its rating, read, fuller than before, changed', async () => {
+    const c = card(page, 'Own bottle');
+    const keep = () => c.getByRole('button', { name: 'Keep the reading' }).click();
+    await expect(c.getByText('Never read. Read the gauge.')).toBeVisible();
+    await c.getByLabel('Gauge reads').fill('full');
+    await keep();
+    await expect(c.getByText('"full" is not a gauge pressure.')).toBeVisible();
+    await c.getByLabel('Gauge reads').fill('260 bar');
+    await keep();
+    await expect(c.getByText(/260 bar is above the rating of 200 bar/)).toBeVisible();
+    await expect(c.getByLabel('Gauge reads')).toHaveValue('260 bar');
+    await c.getByLabel('Gauge reads').fill('120 bar');
+    await c.getByLabel('Temperature').fill('15 °C');
+    await keep();
+    await expect(c.getByText('6.12 m³')).toBeVisible();
+    await c.getByLabel('Gauge reads').fill('190 bar');
+    await keep();
+    await expect(c.getByText(/More gas than at the last reading/)).toBeVisible();
+    await c.getByLabel('changed for another').check();
+    await keep();
+    await expect(c.getByText(/More gas than/)).toBeHidden();
+    await page.reload();
+    await expect(card(page, 'Own bottle').getByText(/Read 0 min ago, 190 bar/)).toBeVisible();
+  });
+
+  await test.step('a meter: wrong unit, an unchecked check meter, off by a quarter, the set point', async () => {
+    const m = card(page, 'Own meter');
+    const keep = () => m.getByRole('button', { name: 'Keep the check' }).click();
+    await expect(m.getByTestId('meter-state')).toHaveText('■ unchecked');
+    await m.getByLabel('Meter reads', { exact: true }).fill('17 L/min');
+    await m.getByLabel('Check meter reads').fill('2 L/min');
+    await keep();
+    await expect(m.getByText(/more than four times apart. Check the unit/)).toBeVisible();
+    await m.getByLabel('Meter reads', { exact: true }).fill('8 L/min');
+    await m.getByLabel('Check meter reads').fill('6 L/min');
+    await keep();
+    await expect(m.getByText(/The check meter is not registered/)).toBeVisible();
+    await expect(m.getByTestId('meter-state')).toHaveText('■ off');
+    await expect(m.getByText('Reads high by 33 %: set it to more by that.')).toBeVisible();
+    await m.getByText('Set point and corrections').click();
+    await expect(m.getByText(/By its last check set 10.7 L\/min for 8 L\/min true/)).toBeVisible();
+    await m.getByLabel('Air pressure here').fill('84.5 kPa');
+    await expect(m.getByText(/true times 0.91/)).toBeVisible();
+    await m.getByLabel('Gas in it').selectOption('helium');
+    await expect(m.getByText(/true times 2.89/)).toBeVisible();
+  });
+
+  await test.step('a monitor: off in air is said; its cell says what fools it', async () => {
+    const m = card(page, 'Monitor bay 2');
+    await m.getByLabel('Reads in air').fill('19 %');
+    await m.getByLabel('In bottle gas').fill('4');
+    await m.getByRole('button', { name: 'Keep the check' }).click();
+    await expect(m.getByText(/Off in air by more than 5 %/)).toBeVisible();
+    await m.getByLabel('Reads in air').fill('20.9 %');
+    await m.getByLabel('In bottle gas').fill('4');
+    await m.getByRole('button', { name: 'Keep the check' }).click();
+    await expect(m.getByText('✓ checked this shift')).toBeVisible();
+    await m.getByLabel('Cell').selectOption('zirconia');
+    await expect(m.getByText(/Hot zirconia burns hydrogen/)).toBeVisible();
+    await page.reload();
+    await expect(card(page, 'Monitor bay 2').getByLabel('Cell')).toHaveValue('zirconia');
+    await card(page, 'Monitor bay 2').getByLabel('Cell').selectOption('electrochemical');
+  });
+
+  await test.step('prices: a plain number or nothing', async () => {
+    await field(page, 'Argon, a m³').fill('nine');
+    await press(page, 'Keep the prices');
+    await expect(page.getByText(/A price is a plain number/)).toBeVisible();
+    await field(page, 'Argon, a m³').fill('10');
+    await press(page, 'Keep the prices');
+    await expect(page.getByText('Kept.')).toBeVisible();
+  });
+  await expect(page.getByText(/Argon and nitrogen displace air without warning/)).toBeVisible();
+  expect(wrongs).toEqual([]);
+});
+
+test('the gas stage warns before the root runs dry, asks no check twice, and the record says what was drawn and what it cost', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(180_000);
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  const monitor = ((await (await request.get('http://127.0.0.1:43900/devices')).json()) as { id: string }[])[1]?.id;
+  const checked = { id: uuid(), item: monitor, kind: 'monitor', body: { air: 209_000, bottle: 4 } };
+  for (const status of [201, 201]) expect((await page.request.post('/api/checks', { headers: json, data: checked })).status()).toBe(status);
+  const id = await enterWork(page, { job: 'Gas side', spool: 'G-1', count: '2' });
+  await fitUp(page);
+  await field(page, 'Purge gas').selectOption({ index: 1 });
+  await field(page, 'Torch gas').selectOption({ index: 1 });
+  await field(page, 'Purge drawn from').selectOption({ label: 'Cylinder bay 2' });
+  await expect(page.getByTestId('supply')).toContainText(/One weld takes about .*fill .*a refill .*weld .*hold .* EUR/);
+  await field(page, 'Purge meter').selectOption({ label: 'Meter M-2' });
+  await expect(page.getByText(/Meter: Drifting: 1.\d % a day/)).toBeVisible();
+  await field(page, 'Oxygen monitor').selectOption({ label: 'Monitor bay 2' });
+  await expect(page.getByText('checked this shift').first()).toBeVisible();
+  await expect(page.getByText('Monitor checked in air and bottle gas.')).toBeVisible();
+  await press(page, 'Record the gas');
+  await expect(page.locator('[data-stage="gas"]')).toContainText('monitor 20.9 % in air');
+  await setUp(page);
+
+  await test.step('root push: the vent too small is said before closing; one press sets it', async () => {
+    await press(page, 'Vent 1');
+    await field(page, 'Vent bore').fill('3 mm');
+    await page.getByRole('tab', { name: 'Root push', exact: true }).click();
+    await expect(page.getByRole('alert').getByText(/Before closing .* shut .* the pressure would be \d+ Pa/)).toBeVisible();
+    const slider = page.getByLabel('Share of the gap shut');
+    await slider.fill('0');
+    await expect(page.getByRole('img', { name: /0 % of the gap is shut/ })).toBeVisible();
+    await slider.fill('7');
+    await expect(page.getByRole('img', { name: /100 % of the gap is shut; 8\d\d Pa inside; at 6 o'clock concave/ })).toBeVisible();
+    await expect(page.getByText('Never shut the vent: a blocked vent turns a bung into a shot.').last()).toBeVisible();
+    await field(page, 'Draught in the bay, m/s').fill('gale');
+    await expect(page.getByText('Type a wind, such as 0.5.')).toBeVisible();
+    await field(page, 'Draught in the bay, m/s').fill('1');
+    await press(page, 'Set the vent');
+    await expect(page.getByRole('alert').getByText(/Before closing/)).toBeHidden();
+    await field(page, 'Pressure inside').selectOption('shape');
+    await expect(page.getByText(/aim at \d+(\.\d+)? Pa/)).toBeVisible();
+  });
+  await expect(page.getByTestId('headline')).toContainText(/EUR until then/, { timeout: 20_000 });
+
+  await test.step('a changed bottle sends the purge back to filling', async () => {
+    await press(page, 'Start the purge');
+    await press(page, 'Bottle changed');
+    await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+    await expect(page.getByTestId('fill-clock')).toHaveText(/gas on 0:0\d/);
+    await page.goto('/gas');
+    await expect(page.getByText(/bay 2: 480 L an hour \(Q-0*7 8 L\/min argon\)/)).toBeVisible();
+    await page.goto(`/welds/${id}`);
+    await press(page, 'Arc on');
+    await press(page, 'Arc off');
+    await page.getByLabel(/Dams and tape out/).fill('2');
+    await hold(page, 'Done, hold to press');
+    await expect(due(page, 'look')).toBeVisible();
+  });
+  await page.goto(`/welds/${id}/record`);
+  await expect(page.getByText(/Gas: Purge .*, torch .*, \d+\.\d\d EUR\..*By the clock at seven volumes/)).toBeVisible();
+  await expect(page.getByText(/From Cylinder bay 2, \d+ L left/)).toBeVisible();
+  await expect(page.getByText(/Meter M-2, drifting; true over read 0.7\d/)).toBeVisible();
+  await expect(page.getByText('Bottle changed')).toBeVisible();
+  const file = (await (await request.get(`/api/records/${id}`)).json()) as { events: { type: string }[] };
+  expect(file.events.some((e) => e.type === 'gas.recorded')).toBe(true);
+});
+
+test('no purge: decided with its reason and by whom; the arcs are marked all the same', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  const id = await enterWork(page, { job: 'Gas side', spool: 'G-2', criterion: 'PIPE-clean' });
+  await fitUp(page);
+  await page.getByText('Is a purge needed?').click();
+  const table = page.getByRole('table').filter({ hasText: 'What to expect inside' });
+  await expect(table.getByRole('row')).toHaveCount(4);
+  await expect(table).toContainText(/Full purge.*Bright inside/);
+  await page.getByRole('radio', { name: 'Chill or backing' }).check();
+  await expect(page.getByText(/may void the WPS/)).toBeVisible();
+  await expect(page.getByText(/Never strike the arc on copper/)).toBeVisible();
+  await press(page, 'Record the decision');
+  await expect(page.getByText('Say why in a few words: the record keeps it.')).toBeVisible();
+  await field(page, 'Why').fill('Back within reach, pickled later');
+  await press(page, 'Record the decision');
+  await expect(page.getByText(/Chill or backing, taken by Bram Tarn: Back within reach/)).toBeVisible();
+  await field(page, 'Purge gas').selectOption({ index: 1 });
+  await field(page, 'Torch gas').selectOption({ index: 1 });
+  await field(page, 'Oxygen monitor').selectOption('none');
+  await press(page, 'Record the gas');
+  await setUp(page);
+  await expect(page.getByText('Chill or backing: no inside purge')).toBeVisible();
+  await press(page, 'Start welding');
+  await expect(page.getByText(/No inside purge, as decided: chill or backing/)).toBeVisible();
+  await press(page, 'Arc on');
+  await press(page, 'Arc off');
+  await hold(page, 'Done, hold to press');
+  await page.goto(`/welds/${id}/record`);
+  await expect(page.getByText('Inside: chill or backing')).toBeVisible();
+  await expect(page.getByText(/No inside purge: chill or backing/)).toBeVisible();
+});
