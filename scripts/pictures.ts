@@ -40,8 +40,8 @@ await shot('board');
 const running = (await page.getByRole('link', { name: /OB-115.*gas on/s }).getAttribute('href')) ?? '/';
 const weld = (await page.getByRole('link', { name: /OB-116/ }).getAttribute('href')) ?? '/';
 for (const [name, path] of [
-  ['work', '/work/new'],
   ['registers', '/registers'],
+  ['gas', '/gas'],
   ['criteria', '/criteria'],
 ] as const) {
   await page.goto(base + path);
@@ -54,7 +54,6 @@ await shot('run-bay');
 const tablet = await browser.newContext({ viewport: { width: 834, height: 1112 }, storageState: await desk.storageState() });
 const slate = await tablet.newPage();
 await slate.goto(base);
-await shot('tablet-board', slate);
 await slate.goto(base + running);
 await shot('tablet-run', slate);
 await page.getByRole('button', { name: 'Day' }).click();
@@ -71,17 +70,44 @@ await field('Heat, end B').selectOption({ label: 'DEMO-H1042' });
 await field('WPS').selectOption({ label: 'DEMO-WPS-T1 rev 3' });
 await shot('fitup');
 await press('Record the fit-up');
+await page.getByText('Is a purge needed?').click();
 await field('Purge gas').selectOption({ index: 1 });
 await field('Torch gas').selectOption({ index: 1 });
 await field('Oxygen monitor').selectOption({ label: 'Monitor bay 2' });
 await field('Reads in air').fill('20.8 %');
 await field('Reads in bottle gas').fill('4');
+await field('Purge drawn from').selectOption({ label: 'Cylinder bay 2' });
+await field('Purge meter').selectOption({ label: 'Meter M-2' });
+await shot('gas-stage');
 await press('Record the gas');
 await shot('setup');
 await press('Record the set-up');
-await field('Vent at').selectOption('B-low');
+const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
+const computed = () => page.locator('[data-testid="headline"][data-computing="done"]').waitFor({ timeout: 30_000 });
+await press('Vent 1');
+await field('Vent at').selectOption('low');
+await computed();
 await shot('purge');
-await field('Vent at').selectOption('B-high');
+await field('Vent at').selectOption('high');
+await tab('Spool');
+await field('The spool in one line').fill('16 in, weld, tee up [4 in], 12 in, elbow up, 10 in');
+await press('Lay it out');
+await computed();
+await page.getByRole('button', { name: 'tee 2', exact: true }).press('Enter');
+await shot('spool');
+await tab('What gains');
+await shot('gain');
+await press('Do it: Vent the tee 2: 3 mm at its end');
+await computed();
+await tab('Watch it fill');
+await shot('fill');
+await tab('Root push');
+await page.getByLabel('Share of the gap shut').fill('5');
+await shot('root');
+await tab('Spool');
+await field('The spool in one line').fill('12 in, weld, 12 in');
+await press('Lay it out');
+await computed();
 await press('Start the purge');
 await knob({ state: 'on' });
 await page.waitForTimeout(20_000);

@@ -1,5 +1,6 @@
 /** Asks the planning thread; one question at a time, a few may wait, none waits for ever. */
 import { resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { Band, Curve, Plan, Setup } from '../../core/purge';
 import type { Fault } from '../../core/spool';
@@ -34,7 +35,12 @@ function drop(): void {
 
 function theThread(): Worker {
   if (thread) return thread;
-  const made = new Worker(resolve('src/server/planThread.ts'), { execArgv: ['--import', 'tsx'] });
+  // A thread does not inherit the loader of its parent: it registers its own, then loads the thread proper.
+  const file = pathToFileURL(resolve('src/server/planThread.ts')).href;
+  const made = new Worker(`import('tsx/esm/api').then(({ register }) => (register(), import(${JSON.stringify(file)})))`, {
+    eval: true,
+    execArgv: [],
+  });
   made.unref();
   made.on('message', ({ job, ...planned }: Planned & { job: number }) => answer(job, planned));
   made.on('error', (e) => {
