@@ -97,7 +97,7 @@ await page.getByRole('button', { name: 'tee 2', exact: true }).press('Enter');
 await shot('spool');
 await tab('What gains');
 await shot('gain');
-await press('Do it: Vent the tee 2: 3 mm at its end');
+await page.getByRole('button', { name: /^Do it: Vent the straight/ }).click();
 await computed();
 await tab('Watch it fill');
 await shot('fill');

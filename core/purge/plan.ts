@@ -80,7 +80,7 @@ export function planOf(
   const vent = timed(p.times.vent, band?.vent);
   const mayNot = (span: Span | undefined): string =>
     span && span.high === null
-      ? `May not reach it: ${Math.round((1 - span.reached) * 100)} of 100 purges like this would not, because of leaks nobody sees.`
+      ? `May not reach it: ${Math.round((1 - span.reached) * 100)} of 100 purges like this would not, with the leaks and bypass nobody sees.`
       : limit < 100
         ? 'May not reach it: a leak of a thousandth of a litre a minute alone holds 26 ppm at 8 L/min.'
         : '';

@@ -305,7 +305,7 @@ export function SideView({ setup, system, rules = [], faults = [], shown, picked
               tabIndex={0}
               aria-label={`${partLabel(setup, p.part)}${wrong.has(p.part) ? ', something is wrong here' : ''}`}
               aria-pressed={picked === p.part}
-              className="cursor-pointer touch-none"
+              className="cursor-pointer touch-none outline-none focus-visible:[stroke-opacity:0.4] focus-visible:[stroke:currentColor]"
               onPointerDown={grab(p.part, 'part')}
               {...dragging}
               onKeyDown={(e) => {

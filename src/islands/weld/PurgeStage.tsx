@@ -426,19 +426,18 @@ function Headline({
       </p>
     );
   const [joint] = plan.figures;
-  const span = (t: Plan['joint']) =>
-    t.value === null
-      ? 'no time'
-      : t.low === null && t.high === null
-        ? clock(t.value)
-        : t.high === null
-          ? `${clock(t.low ?? t.value)} or more`
-          : `${clock(t.low ?? t.value)} to ${clock(t.high)}`;
+  // Both ends missing: not computed yet, or so seldom reached that neither end is a time.
+  const settled = computing !== 'plan' && computing !== 'band';
+  const span = (t: Plan['joint']): string => {
+    if (t.value === null) return 'no time';
+    if (t.low === null) return settled ? 'seldom reached' : clock(t.value);
+    return t.high === null ? `${clock(t.low)} or more` : `${clock(t.low)} to ${clock(t.high)}`;
+  };
   const cell = (label: string, t: Plan['joint'], big: boolean, testid: string) => (
     <div>
       <p className="text-sm">{label}</p>
       <p className={`font-figure font-bold ${big ? 'text-3xl' : 'text-xl'}`} data-testid={testid}>
-        {span(t)} <span className="text-base font-normal">{t.value === null ? '' : 'min'}</span>
+        {span(t)} <span className="text-base font-normal">{t.value === null || (t.low === null && settled) ? '' : 'min'}</span>
       </p>
     </div>
   );
