@@ -151,13 +151,17 @@ export const runStartedBody = z.object({
   backing: backingSchema.default('purge'),
 });
 
-export const markSchema = z.enum(['tack', 'look', 'refill', 'bottle', 'arc-on', 'arc-off', 'hold']);
+export const markSchema = z.enum(['tack', 'look', 'refill', 'bottle', 'grind', 'dam-out', 'pass', 'closing', 'arc-on', 'arc-off', 'hold']);
 export type MarkName = z.infer<typeof markSchema>;
 export const markNames: Record<MarkName, string> = {
   tack: 'Tack',
   look: 'Open to look',
   refill: 'Closed, refill',
   bottle: 'Bottle changed',
+  grind: 'Grinding',
+  'dam-out': 'Dam out',
+  pass: 'Next pass',
+  closing: 'Closing',
   'arc-on': 'Arc on',
   'arc-off': 'Arc off',
   hold: 'Hold',

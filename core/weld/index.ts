@@ -1,7 +1,9 @@
 /** A weld: what can happen to it, and what its events add up to. */
 export * from './events';
 export { corrected } from './corrections';
+export { benchView, type BenchView, type Cue } from './bench';
 export { arcOxygen, stageLine, waitsFor } from './lines';
+export { cell, runCsv } from './csv';
 export { dams, reduceWeld, situation, type WeldState } from './reduce';
 export { refusals } from './refuse';
 export { gasUse, gasUseWords, type GasUse } from './gas';

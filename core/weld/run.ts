@@ -13,10 +13,17 @@ export type RunState = {
   startedAt: number;
   by: string | null;
   phase: Phase;
+  /** why the purge stands open; null while it does not */
+  openedBy: 'look' | 'grind' | 'dam-out' | null;
+  /** the last of the gap is being shut */
+  closing: boolean;
+  passes: number;
   /** since when gas fills an unbroken purge, ms; null while a dam is open */
   fillingSince: number | null;
   holdSince: number | null;
   endedAt: number | null;
+  /** the mark told last, whatever time it was told for */
+  lastTold: string | null;
   marks: { id: string; mark: MarkName; weld: string | null; at: number; by: string | null }[];
   arcs: ArcSpan[];
   tacks: number;
@@ -32,18 +39,27 @@ const ms = (iso: string): number => Date.parse(iso);
 export function nextMarks(phase: Phase): MarkName[] {
   switch (phase) {
     case 'filling':
-      return ['arc-on', 'tack', 'look', 'bottle'];
+      return ['arc-on', 'tack', 'look', 'bottle', 'grind', 'dam-out'];
     case 'open':
       return ['refill'];
     case 'welding':
-      return ['arc-off'];
+      return ['arc-off', 'closing', 'dam-out'];
     case 'between':
-      return ['arc-on', 'hold', 'look', 'bottle'];
+      return ['arc-on', 'hold', 'look', 'pass', 'grind', 'bottle', 'dam-out'];
     case 'holding':
-      return ['arc-on'];
+      return ['arc-on', 'look'];
     default:
       return [];
   }
+}
+
+/**
+ * A mark made late counts when it happened, not when it was told: marks in the order of their time, those of one moment in
+ * the order of the record. An end stays where it is told.
+ */
+function inTime(events: readonly Recorded[], start: number): Recorded[] {
+  const at = (e: Recorded) => Math.max(start, ms(e.happenedAt));
+  return [...events].sort((a, b) => at(a) - at(b) || a.seq - b.seq);
 }
 
 /** @returns null when the events hold no start */
@@ -58,9 +74,13 @@ export function reduceRun(raw: readonly Recorded[]): RunState | null {
     startedAt: ms(first.happenedAt),
     by: first.actor,
     phase: 'filling',
+    openedBy: null,
+    closing: false,
+    passes: 1,
     fillingSince: ms(first.happenedAt),
     holdSince: null,
     endedAt: null,
+    lastTold: null,
     marks: [],
     arcs: [],
     tacks: 0,
@@ -68,8 +88,8 @@ export function reduceRun(raw: readonly Recorded[]): RunState | null {
     endedBy: null,
     contradictions: [],
   };
-  for (const e of events) {
-    const at = ms(e.happenedAt);
+  for (const e of inTime(events, s.startedAt)) {
+    const at = Math.max(s.startedAt, ms(e.happenedAt));
     if (e.type === 'run.ended') {
       if (s.phase === 'welding') s.contradictions.push('The purge was ended with the arc on.');
       closeArc(s, at);
@@ -83,6 +103,8 @@ export function reduceRun(raw: readonly Recorded[]): RunState | null {
       apply(s, e.body, at);
     }
   }
+  const told = events.filter((e) => e.type === 'run.marked').reduce<Recorded | null>((a, e) => (a === null || e.seq > a.seq ? e : a), null);
+  s.lastTold = told?.id ?? null;
   return s;
 }
 
@@ -99,12 +121,33 @@ function apply(s: RunState, { mark, weld, atArc }: BodyOf<'run.marked'>, at: num
       if (s.phase === 'open') s.contradictions.push('A tack was made with a dam open.');
       return;
     case 'look':
-      if (s.phase === 'welding') s.contradictions.push('A dam was opened with the arc on.');
+    case 'grind':
+    case 'dam-out':
+      if (s.phase === 'welding')
+        s.contradictions.push(
+          {
+            look: 'A dam was opened with the arc on.',
+            grind: 'Grinding was marked with the arc on.',
+            'dam-out': 'A dam came out with the arc on.',
+          }[mark],
+        );
+      s.openedBy = mark;
+      s.holdSince = null;
       closeArc(s, at);
       s.fillingSince = null;
       if (!over) s.phase = 'open';
       return;
+    case 'pass':
+      s.passes++;
+      closeArc(s, at);
+      s.closing = false;
+      if (s.phase === 'welding') s.phase = 'between';
+      return;
+    case 'closing':
+      s.closing = true;
+      return;
     case 'refill':
+      s.openedBy = null;
       s.fillingSince = at;
       s.holdSince = null;
       if (!over) s.phase = 'filling';
@@ -118,6 +161,7 @@ function apply(s: RunState, { mark, weld, atArc }: BodyOf<'run.marked'>, at: num
       return;
     case 'arc-on':
       if (s.phase === 'open') s.contradictions.push('The arc was struck with a dam open.');
+      s.openedBy = null;
       if (s.phase === 'welding') s.contradictions.push('Arc on was marked twice.');
       closeArc(s, at);
       s.arcs.push({ weld, on: at, off: null, atArc });
@@ -130,6 +174,7 @@ function apply(s: RunState, { mark, weld, atArc }: BodyOf<'run.marked'>, at: num
       if (!over) s.phase = 'between';
       return;
     case 'hold':
+      s.closing = false;
       closeArc(s, at);
       s.holdSince = at;
       if (!over) s.phase = 'holding';

@@ -2,14 +2,17 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped, type Criterion } from '../criteria';
 import { findSize, type Size } from '../sizes';
-import { startingSetup } from '../purge';
+import { startingSetup, type Gate } from '../purge';
 import {
+  benchView,
+  cell,
   dams,
   eventTypes,
   markSchema,
   nextMarks,
   reduceRun,
   reduceWeld,
+  runCsv,
   stageLine,
   stageSchema,
   tell,
@@ -240,7 +243,84 @@ describe('a run', () => {
     ]);
     expect(reduceRun(events)).toMatchObject({ tacks: 1, phase: 'filling', version: 4, arcs: [] });
   });
+  it('a mark made late counts when it happened, and the newest told is the one undone', () => {
+    const s = run(mark('arc-on', 100), mark('arc-off', 160), mark('look', 40), mark('refill', 60));
+    expect([s.phase, s.fillingSince, s.arcs.length]).toEqual(['between', T0 + 60_000, 1]);
+    expect(s.contradictions).toEqual([]);
+    expect(s.marks.map((m) => m.mark)).toEqual(['look', 'refill', 'arc-on', 'arc-off']);
+    expect(s.lastTold).toBe(id(100 + 4 + 500));
+  });
+  it('grinding and a dam that came out let air in; a changed bottle fills again; passes are counted', () => {
+    expect(run(mark('grind'))).toMatchObject({ phase: 'open', openedBy: 'grind', fillingSince: null });
+    expect(run(mark('grind'), mark('refill', 30))).toMatchObject({ phase: 'filling', openedBy: null, fillingSince: T0 + 30_000 });
+    expect(run(mark('arc-on'), mark('dam-out')).contradictions).toEqual(['A dam came out with the arc on.']);
+    expect(run(mark('bottle', 50))).toMatchObject({ phase: 'filling', fillingSince: T0 + 50_000 });
+    expect(run(mark('look'), mark('bottle', 50))).toMatchObject({ phase: 'open', fillingSince: null });
+    expect(run(mark('arc-on'), mark('closing'))).toMatchObject({ phase: 'welding', closing: true });
+    expect(run(mark('arc-on'), mark('closing'), mark('pass'))).toMatchObject({ phase: 'between', closing: false, passes: 2 });
+  });
   it('is nothing without a start', () => expect(reduceRun(stream(RUN, [mark('tack')]))).toBeNull());
+});
+
+describe('the bench', () => {
+  const gateOf = (over: Partial<Gate> = {}): Gate => ({ ready: false, by: 'monitor', text: 'Filling.', left: null, ...over });
+  const see = (r: ReturnType<typeof run>, over: Partial<Parameters<typeof benchView>[0]> = {}) =>
+    benchView({
+      run: { ...r, started: { ...r.started, device: named } },
+      gate: gateOf(),
+      ppm: 120,
+      holdSeconds: 60,
+      now: T0 + 30_000,
+      ...over,
+    });
+  it.each([
+    ['filling', run(), {}, 'Filling', 'plain', null],
+    ['ready', run(), { gate: gateOf({ ready: true, text: 'Ready.' }), ppm: 30 }, 'Ready', 'go', 'ready'],
+    ['no reading', run(), { ppm: null }, 'Filling', 'plain', 'lost'],
+    ['welding', run(mark('arc-on')), { ppm: 30 }, 'Arc on', 'go', null],
+    ['over the limit', run(mark('arc-on')), { ppm: 80 }, 'Over the limit', 'stop', 'over'],
+    ['closing', run(mark('arc-on'), mark('closing')), { ppm: 30 }, 'Closing', 'go', null],
+    ['grinding', run(mark('grind')), {}, 'Grinding', 'plain', null],
+    ['a dam out', run(mark('dam-out')), {}, 'Dam out', 'plain', null],
+    ['held', run(mark('hold')), { now: T0 + 200_000, ppm: 20 }, 'Hold', 'plain', 'held'],
+  ] as const)('%s', (_what, r, over, word, tone, cue) => {
+    const v = see(r, over);
+    expect([v.word, v.tone, v.cue]).toEqual([word, tone, cue]);
+    expect(v.targets.length).toBeLessThanOrEqual(4);
+    expect(v.line.length).toBeGreaterThan(5);
+  });
+  it('shows the oxygen by monitor, the time by clock and while the gas is held', () => {
+    expect(see(run()).big).toEqual({ kind: 'oxygen', ppm: 120 });
+    expect(see(run(), { gate: gateOf({ by: 'clock', left: 65 }) }).big).toEqual({ kind: 'time', text: '1:05' });
+    expect(see(run(mark('hold')), { now: T0 + 31_000 }).big).toEqual({ kind: 'time', text: '0:30' });
+  });
+});
+
+describe('a run as CSV', () => {
+  it('is RFC 4180: CRLF, quoted where it must be, readings and marks in order', () => {
+    const text = runCsv(run(mark('tack', 5)), [
+      { at: T0 + 1000, ppm: 900, quality: 'good' },
+      { at: T0 + 9000, ppm: 80, quality: 'good' },
+    ]);
+    const lines = text.split('\r\n');
+    expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,mark');
+    expect(lines.slice(1, 4).map((l) => l.split(',').filter((_, i) => i !== 1))).toEqual([
+      ['1.000', '900', 'good', '8', ''],
+      ['5.000', '', '', '8', 'Tack'],
+      ['9.000', '80', 'good', '8', ''],
+    ]);
+    expect(lines.at(-1)).toBe('');
+  });
+  it('quotes, doubles quotes, and keeps formulas from running', () => {
+    expect(['a,b', 'say "so"', '=1+1', '-5', '@x', 'two\nlines'].map(cell)).toEqual([
+      '"a,b"',
+      '"say ""so"""',
+      "'=1+1",
+      '-5',
+      "'@x",
+      '"two\nlines"',
+    ]);
+  });
 });
 
 describe('events of past versions', () => {

@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { atHour, sector } from '../../../core/drawing';
 import { CLOSING_STEPS, closingOf, closingWords, rootPush, schoolNames, type School, type Setup } from '../../../core/purge';
-import { show, type System } from '../../../core/units';
+import { format, show, type System } from '../../../core/units';
 import { LivePick } from '../kit/LiveField';
 
 type Props = { setup: Setup; system: System; gap: number; onChange: (s: Setup) => void };
@@ -23,6 +23,7 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
   const at = c.steps[step] ?? c.steps[0];
   const last = c.steps.at(-1);
   if (!at || !last) return null;
+  const inside = format(at.pascal, 'pressure', system);
   const fits = c.flow.least <= c.flow.most;
   const [first] = setup.vents;
   const warning = closingWords(c, system);
@@ -69,14 +70,17 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
             x="80"
             y="78"
             textAnchor="middle"
-            fontSize="17"
+            fontSize="24"
             fontWeight="700"
             className={at.pascal > c.window.most ? 'fill-error' : 'fill-base-content'}
             fontFamily="B612"
           >
-            {q(at.pascal)}
+            {inside.number}
           </text>
-          <text x="80" y="95" textAnchor="middle" fontSize="11" className="fill-base-content">
+          <text x="80" y="92" textAnchor="middle" fontSize="10" className="fill-base-content">
+            {inside.unit}
+          </text>
+          <text x="80" y="108" textAnchor="middle" fontSize="11" className="fill-base-content">
             {Math.round((1 - at.open) * 100)} % shut
           </text>
         </svg>

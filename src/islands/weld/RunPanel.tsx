@@ -1,103 +1,42 @@
 /** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { postPurge } from '../../../core/heat';
-import { closingOf, closingWords, gate, STALE_AFTER, totalFlow, type Reading } from '../../../core/purge';
+import { closingOf, closingWords, totalFlow } from '../../../core/purge';
 import { clock, format, show } from '../../../core/units';
-import { markNames, nextMarks, type MarkName, type RunState } from '../../../core/weld';
+import { markNames, nextMarks, type RunState } from '../../../core/weld';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
 import { HoldButton } from '../kit/HoldButton';
 import { RefusalNote } from '../kit/notes';
-import { listen } from '../live';
-import { heardTime, request, serverTime, type Refusal } from '../post';
+import { LatePick, useRun } from '../run/useRun';
 import { useWeld } from './context';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
-type Keyed = Reading & { key: string };
-/** Asked again this long before the last answer, so that what was being committed then is not missed, ms. */
-const OVERLAP = 10_000;
-
-/** Readings of a run in the order of their time, kept up by the live stream; a late backlog finds its place. */
-export function useReadings(run: string, device: string | null): Reading[] {
-  const [readings, setReadings] = useState<Keyed[]>([]);
-  useEffect(() => {
-    if (!device) return;
-    let gone = false;
-    let busy = false;
-    let again = false;
-    let heard = 0;
-    const had = new Map<string, Keyed>();
-    const fetchMore = async () => {
-      if (busy) return void (again = true);
-      busy = true;
-      const sent = await request<{ readings: Keyed[]; now: number }>(
-        'GET',
-        `/api/runs/${run}/readings?since=${Math.max(0, heard - OVERLAP)}`,
-      );
-      busy = false;
-      if (gone) return;
-      if (sent.ok) {
-        heardTime(sent.value.now);
-        heard = sent.value.now;
-        const before = had.size;
-        for (const r of sent.value.readings) had.set(r.key, r);
-        if (had.size > before) setReadings([...had.values()].sort((a, b) => a.at - b.at));
-      }
-      if (again) {
-        again = false;
-        void fetchMore();
-      }
-    };
-    void fetchMore();
-    const stop = listen(
-      (hint) => {
-        if (hint.device === device) void fetchMore();
-      },
-      () => void fetchMore(),
-    );
-    return () => {
-      gone = true;
-      stop();
-    };
-  }, [run, device]);
-  return readings;
-}
-
 export function RunPanel({ run }: { run: RunState }) {
   const { state, record, system } = useWeld();
-  const { backing, rules, device, planned, place, monitorChecked } = run.started;
-  const readings = useReadings(run.id, device?.id ?? null);
-  const [, tick] = useState(0);
+  const { backing, rules } = run.started;
   const [mounted, setMounted] = useState(false);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [countOut, setCountOut] = useState('');
-  useEffect(() => {
-    setMounted(true);
-    const t = setInterval(() => tick((n) => n + 1), 250);
-    return () => clearInterval(t);
-  }, []);
-
-  const now = serverTime();
-  const g = gate({
-    rules,
-    fillingSince: run.fillingSince,
-    planned,
-    monitored: device !== null,
+  useEffect(() => setMounted(true), []);
+  const {
     readings,
-    monitorChecked,
-    place,
     now,
-    backing,
-  });
-  const last = readings.at(-1);
-  const fresh = last && now - last.at <= STALE_AFTER * 1000;
-  const oxygen = fresh ? format(last.ppm, 'oxygen', system) : null;
+    view,
+    gate: g,
+    mark,
+    undo,
+    end,
+    refusal,
+    countOut,
+    setCountOut,
+    late,
+    setLate,
+    holdSeconds,
+  } = useRun(run, { state, record });
   const welding = run.phase === 'welding';
   const arc = run.arcs.at(-1);
-  const hold = postPurge(state.design.size.wall);
-  const holdLeft = run.holdSince === null ? null : Math.max(0, (hold.value ?? 60) - (now - run.holdSince) / 1000);
-  const over = welding && fresh && last.ppm > rules.weldPpm;
+  const oxygen = view.big.kind === 'oxygen' ? format(view.big.ppm, 'oxygen', system) : null;
+  const [big, unit] = view.big.kind === 'time' ? [view.big.text, ''] : oxygen ? [oxygen.number, oxygen.unit] : ['–', ''];
+  const { over, word, line, under } = view;
 
   const shut =
     backing === 'purge' && (run.phase === 'welding' || run.phase === 'between')
@@ -108,62 +47,8 @@ export function RunPanel({ run }: { run: RunState }) {
   const flow = totalFlow(run.started.setup);
   const had = state.gas?.cylinder?.left ?? null;
   const inIt = had === null ? null : had - (flow * (now - run.startedAt)) / 1000;
-  const toEnd = flow * ((Math.PI * state.design.size.od) / (0.1 / 60) + (hold.value ?? 60));
+  const toEnd = flow * ((Math.PI * state.design.size.od) / (0.1 / 60) + holdSeconds);
   const dry = inIt !== null && inIt < toEnd && run.phase !== 'holding' && backing === 'purge';
-
-  const mark = async (m: MarkName) => setRefusal(await record({ stream: run.id, type: 'run.marked', body: { mark: m, weld: state.id } }));
-  const undo = async () => {
-    const m = run.marks.at(-1);
-    if (m)
-      setRefusal(
-        await record({
-          stream: run.id,
-          type: 'run.corrected',
-          body: { corrects: m.id, reason: 'Marked by mistake, undone at the bench', body: null },
-        }),
-      );
-  };
-  const end = async (how: 'done' | 'abandoned') => {
-    const typed = countOut.trim();
-    if (typed !== '' && !/^\d{1,3}$/.test(typed))
-      return setRefusal({
-        error: `"${typed}" is no count. Type how many came out, or leave it empty and count later.`,
-        reasons: [],
-        status: 422,
-      });
-    setRefusal(await record({ stream: run.id, type: 'run.ended', body: { how, countOut: typed === '' ? null : Number(typed) } }));
-  };
-
-  const [big, unit, under] =
-    run.phase === 'holding' && holdLeft !== null
-      ? [clock(holdLeft), '', holdLeft > 0 ? 'gas held, time left' : 'held long enough']
-      : g.by === 'clock' && !welding
-        ? [clock(g.left ?? (now - run.startedAt) / 1000), '', g.left === null ? 'since gas on' : 'left by the clock']
-        : oxygen
-          ? [oxygen.number, oxygen.unit, `at the ${place}`]
-          : ['–', '', device ? 'no fresh reading' : 'no monitor'];
-  const word = over
-    ? 'Over the limit'
-    : welding
-      ? 'Arc on'
-      : run.phase === 'holding'
-        ? 'Hold'
-        : run.phase === 'open'
-          ? 'Open'
-          : run.phase === 'between'
-            ? 'Between arcs'
-            : g.ready
-              ? 'Ready'
-              : 'Filling';
-  const line = over
-    ? `Limit while welding is ${rules.weldPpm} ppm. Stop and look.`
-    : welding
-      ? 'Keep the gas on.'
-      : run.phase === 'holding'
-        ? holdLeft === 0
-          ? 'Take the dams out, count them, then press done.'
-          : 'Keep the gas on until the count is out.'
-        : g.text;
 
   return (
     <div className="space-y-3" data-run={run.id} data-phase={run.phase} data-ready={g.ready}>
@@ -210,6 +95,15 @@ export function RunPanel({ run }: { run: RunState }) {
             {markNames[m]}
           </button>
         ))}
+      </div>
+      <div className="flex flex-wrap items-end gap-3">
+        <LatePick late={late} onLate={setLate} />
+        <a className="btn min-h-12" href={`/welds/${state.id}/bench`}>
+          Bench view
+        </a>
+        <a className="link min-h-11 py-2 text-sm" href={`/api/runs/${run.id}/readings.csv`}>
+          Readings as CSV
+        </a>
       </div>
       {state.plan && (
         <Beside>

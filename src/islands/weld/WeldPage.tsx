@@ -1,21 +1,18 @@
 /** One weld, from fit-up to record: its three drawings, and the stages in the order of work with the due one open. */
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import type { Criterion } from '../../../core/criteria';
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import { setupForWeld, startingSetup } from '../../../core/purge';
 import type { Check, Prices, RegisterItem } from '../../../core/registers';
 import { sizeName } from '../../../core/sizes';
 import { show } from '../../../core/units';
-import { reduceRun, reduceWeld, stageSchema, waitsFor, type Recorded, type Stage } from '../../../core/weld';
+import { stageSchema, waitsFor, type Stage } from '../../../core/weld';
 import { filmsOf } from '../drawings/films';
 import { BESIDE } from '../kit/Beside';
 import { EndView } from '../drawings/EndView';
 import { PlanView } from '../drawings/PlanView';
 import { SideView } from '../drawings/SideView';
-import { listen, type Hint } from '../live';
-import { heardTime, request, say, type Said } from '../post';
 import { CleanStage } from './CleanStage';
 import { WeldContext, type DeviceRow, type Draft, type SavedSetup } from './context';
 import { FitupStage } from './FitupStage';
@@ -26,10 +23,11 @@ import { DRAWING, PurgeStage } from './PurgeStage';
 import { RecordStage } from './RecordStage';
 import { SetupStage } from './SetupStage';
 import { StageCard } from './Stage';
+import { useRecord, type KeptRecord } from './useRecord';
 import { WeldStage } from './WeldStage';
 
 type Props = {
-  record: { events: Recorded[]; runEvents: Record<string, Recorded[]>; criterion: Criterion };
+  record: KeptRecord;
   place: WeldPlace;
   registers: RegisterItem[];
   devices: DeviceRow[];
@@ -81,15 +79,8 @@ export default function WeldPage({
   person,
   now,
 }: Props) {
-  const [kept, setKept] = useState(first);
-  const [live, setLive] = useState(true);
+  const { kept, state, live, record } = useRecord(first, place.id, now);
   const system = person?.units ?? 'inch';
-  const state = useMemo(() => {
-    const runs = Object.values(kept.runEvents)
-      .map(reduceRun)
-      .filter((r) => r !== null);
-    return reduceWeld(kept.events, runs, kept.criterion);
-  }, [kept]);
   const [asked, setAsked] = useState<Stage | 'none' | null>(null);
   const open = asked === 'none' ? null : (asked ?? state?.due ?? 'record');
   const [view, setView] = useState<View | null>(null);
@@ -97,27 +88,6 @@ export default function WeldPage({
   const setDraft = useCallback((change: Draft) => replaceDraft((d) => ({ ...d, ...change })), []);
   const onHour = useRef<((hour: number) => void) | null>(null);
   const onDropPart = useRef<((offer: string, end: string) => void) | null>(null);
-  const streams = useRef<Set<string>>(new Set());
-  streams.current = new Set([place.id, ...Object.keys(kept.runEvents)]);
-
-  const refetch = useCallback(async () => {
-    const sent = await request<Props['record'] & { now: number }>('GET', `/api/welds/${place.id}`);
-    if (!sent.ok) return;
-    heardTime(sent.value.now);
-    setKept(sent.value);
-  }, [place.id]);
-
-  useEffect(() => {
-    heardTime(now);
-    return listen(
-      (hint: Hint) => {
-        if ((hint.stream && streams.current.has(hint.stream)) || hint.also?.includes(place.id)) void refetch();
-      },
-      () => void refetch(),
-      setLive,
-    );
-  }, [refetch, place.id, now]);
-
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const due = state?.due ?? null;
   const running = state?.runs.some((r) => r.endedAt === null) ?? false;
@@ -130,17 +100,10 @@ export default function WeldPage({
     // The stage in hand belongs on the screen whole, once what goes under the drawing has gone there.
     const soon = setTimeout(() => {
       const box = document.querySelector(`[data-stage="${due}"]`)?.getBoundingClientRect();
-      if (box && box.bottom > innerHeight && box.top > innerHeight / 4) scrollTo({ top: scrollY + box.top });
+      if (box && (box.top < 0 || (box.bottom > innerHeight && box.top > innerHeight / 4))) scrollTo({ top: scrollY + box.top });
     }, 150);
     return () => clearTimeout(soon);
   }, [due, running]);
-
-  const versionOf = (stream: string) => (stream === place.id ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;
-  const record = async (event: Said) => {
-    const sent = await say(event, versionOf(event.stream));
-    if (sent.ok || sent.refusal.status === 409) await refetch();
-    return sent.ok ? null : sent.refusal;
-  };
 
   if (!state) return <p className="p-8">The record of this weld cannot be read.</p>;
   const { design } = state;

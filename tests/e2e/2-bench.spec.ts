@@ -1,0 +1,84 @@
+/** The bench: readable from across it, marked by foot switch, late, undone; sounds that say what; the run as CSV. */
+import { expect, test, type Page } from '@playwright/test';
+import { bay2, be, checkGas, due, enterWork, fitUp, hold, press, setUp, watch } from './hands';
+
+async function running(page: Page, spool: string, monitor?: string): Promise<string> {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  const id = await enterWork(page, { job: 'Bench', spool });
+  await fitUp(page);
+  await checkGas(page, monitor);
+  await setUp(page);
+  await press(page, 'Start the purge');
+  await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+  return id;
+}
+
+test('the bench by foot switch: phantom presses ignored, a press marks, one press undoes', async ({ page, request }) => {
+  const wrongs = watch(page);
+  await bay2(request, { state: 'open', fresh: true, speed: 1, fault: 'none' });
+  const id = await running(page, 'B-1');
+  await page.getByRole('link', { name: 'Bench view' }).click();
+  await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+  await expect(page.getByTestId('big')).toHaveText(/2[01]\.\d/);
+  const size = await page.getByTestId('big').evaluate((e) => parseFloat(getComputedStyle(e).fontSize));
+  expect(size).toBeGreaterThan(180);
+  expect(await page.locator('main button:visible').count()).toBeLessThanOrEqual(6);
+
+  await bay2(request, { state: 'on', speed: 30 });
+  await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 90_000 });
+  await expect(page.locator('[data-cue="ready"]')).toBeVisible();
+  // An arc start next to the cable: a press of a few milliseconds.
+  await page.evaluate(() => {
+    dispatchEvent(new KeyboardEvent('keydown', { key: ' ' }));
+    dispatchEvent(new KeyboardEvent('keyup', { key: ' ' }));
+  });
+  await page.waitForTimeout(400);
+  await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+  await page.keyboard.press('PageDown', { delay: 120 });
+  await expect(page.locator('[data-phase="welding"]')).toBeVisible();
+  await press(page, 'Undo last mark');
+  await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+  await page.keyboard.press(' ', { delay: 120 });
+  await expect(page.locator('[data-phase="welding"]')).toBeVisible();
+
+  await bay2(request, { state: 'open' });
+  await expect(page.locator('[data-cue="over"]')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('next')).toHaveText(/Stop and look/);
+  await bay2(request, { state: 'on' });
+  await page.getByRole('button', { name: 'Closing' }).click();
+  await expect(page.getByText('Vent open, flow down: the pressure rises now.')).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: /Arc off/ }).click();
+  await page.getByRole('button', { name: 'Hold', exact: true }).click();
+  await expect(page.locator('[data-phase="holding"]')).toBeVisible();
+  await page.goto(`/welds/${id}`);
+  await page.getByLabel(/Dams and tape out/).fill('2');
+  await hold(page, 'Done, hold to press');
+  await expect(due(page, 'look')).toBeVisible();
+  await bay2(request, { speed: 1, state: 'open', fresh: true });
+  expect(wrongs).toEqual([]);
+});
+
+test('a mark made late counts when it happened; going back is as natural as going on; the run comes out as CSV', async ({ page }) => {
+  await running(page, 'B-2', 'None: by the clock');
+  const run = await page.locator('[data-run]').getAttribute('data-run');
+  await press(page, 'Grinding');
+  await expect(page.getByText('Grinding lets air in. Close up, then mark refill.')).toBeVisible();
+  await press(page, 'Closed, refill');
+  await press(page, 'Dam out');
+  await expect(page.getByText('A dam is out. Set it again, then mark refill.')).toBeVisible();
+  await press(page, 'Closed, refill');
+  await page.waitForTimeout(1200);
+  await page.getByLabel('The next mark happened').selectOption('30');
+  await press(page, 'Tack');
+  await expect(page.getByLabel('The next mark happened')).toHaveValue('0');
+  await page.getByText(/5 marks, 1 tacked/).click();
+  await expect(page.locator('li').filter({ hasText: 'Tack' })).toContainText('0:00');
+  const csv = await page.request.get(`/api/runs/${run}/readings.csv`);
+  expect(csv.headers()['content-type']).toContain('text/csv');
+  const lines = (await csv.text()).split('\r\n');
+  expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,mark');
+  expect(lines.filter((l) => /Grinding|Dam out|Tack/.test(l))).toHaveLength(3);
+  await hold(page, 'Abandon, hold');
+  expect((await page.request.get('/api/runs/0190aaaa-0000-7000-8000-000000000000/readings.csv')).status()).toBe(404);
+});
