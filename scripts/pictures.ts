@@ -50,7 +50,9 @@ for (const [name, path] of [
 
 await page.goto(base + running);
 await page.getByRole('button', { name: 'Dark bay' }).click();
-await shot('run-bay');
+await page.goto(`${base}${running}/bench`);
+await shot('bench');
+await page.goto(base + running);
 const tablet = await browser.newContext({ viewport: { width: 834, height: 1112 }, storageState: await desk.storageState() });
 const slate = await tablet.newPage();
 await slate.goto(base);

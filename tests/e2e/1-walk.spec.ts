@@ -58,6 +58,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
   });
 
   await test.step('purge: dams by drag, keyboard and typing; rules; figures', async () => {
+    await expect(page.getByTestId('headline')).toHaveAttribute('data-computing', 'done', { timeout: 20_000 });
     const dam = page.getByRole('slider', { name: /^Dam 2, heat-resistant bung, distance from the joint/ });
     const before = Number(await dam.getAttribute('aria-valuenow'));
     const box = await dam.boundingBox();

@@ -73,10 +73,10 @@ function Bench({
     const onDown = (e: KeyboardEvent) => {
       if (!SWITCH.has(e.key) || typing(e.target)) return;
       e.preventDefault();
-      if (!e.repeat) down = { key: e.key, at: performance.now() };
+      if (!e.repeat) down = { key: e.key, at: e.timeStamp };
     };
     const onUp = (e: KeyboardEvent) => {
-      if (down?.key === e.key && performance.now() - down.at >= LEAST_PRESS_MS) press.current();
+      if (down?.key === e.key && e.timeStamp - down.at >= LEAST_PRESS_MS) press.current();
       down = null;
     };
     addEventListener('keydown', onDown);
@@ -127,7 +127,7 @@ function Bench({
           <span aria-hidden>{view.tone === 'stop' ? '■ ' : view.tone === 'go' ? '▲ ' : '○ '}</span>
           {view.word}
         </p>
-        <p className="font-figure text-[clamp(6rem,26vw,17rem)] leading-[0.95] font-bold" aria-live="off">
+        <p className="font-figure text-[clamp(6rem,min(34vw,30vh),17rem)] leading-[0.95] font-bold" aria-live="off">
           <span data-testid="big">{big}</span>
           <span className="ml-3 text-[clamp(1.5rem,5vw,3rem)] font-normal">{unit}</span>
         </p>
@@ -153,7 +153,7 @@ function Bench({
             onClick={() => void mark(m)}
           >
             {markNames[m]}
-            {i === 0 && <span className="text-sm font-normal">space, foot switch</span>}
+            {i === 0 && <span className="hidden text-sm font-normal md:inline">space, foot switch</span>}
           </button>
         ))}
       </div>

@@ -34,7 +34,8 @@ export function wakeSound(): void {
 }
 
 export function play(cue: NonNullable<Cue>): void {
-  navigator.vibrate?.(tones[cue].buzz);
+  // Neither sound nor buzz before the first touch: browsers refuse it.
+  if (navigator.userActivation.hasBeenActive) navigator.vibrate?.(tones[cue].buzz);
   if (!audio) return;
   for (const [hertz, from, long] of tones[cue].tones) {
     const [wave, gain] = [audio.createOscillator(), audio.createGain()];
