@@ -4,7 +4,12 @@ export default defineConfig({
   test: {
     projects: [
       {
-        test: { name: 'unit', include: ['core/**/*.test.ts', 'src/**/*.test.ts', 'devices/**/*.test.ts', 'tests/reference/**/*.test.ts'] },
+        test: {
+          name: 'unit',
+          setupFiles: ['tests/soak.ts'],
+          testTimeout: process.env['SOAK'] ? 1_500_000 : 20_000,
+          include: ['core/**/*.test.ts', 'src/**/*.test.ts', 'devices/**/*.test.ts', 'tests/reference/**/*.test.ts'],
+        },
       },
       {
         test: {

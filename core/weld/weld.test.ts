@@ -8,6 +8,8 @@ import {
   cell,
   dams,
   eventTypes,
+  gasUse,
+  gasUseWords,
   markSchema,
   nextMarks,
   reduceRun,
@@ -260,6 +262,51 @@ describe('a run', () => {
     expect(run(mark('arc-on'), mark('closing'), mark('pass'))).toMatchObject({ phase: 'between', closing: false, passes: 2 });
   });
   it('is nothing without a start', () => expect(reduceRun(stream(RUN, [mark('tack')]))).toBeNull());
+});
+
+describe('gas a weld took', () => {
+  const price = { purge: 10, torch: 12, currency: 'EUR' };
+  const priced: [EventType, unknown] = ['gas.recorded', { ...gas[1], price }];
+  const setupOf = startingSetup(size);
+  const flow = setupOf.lines[0]?.flow ?? 0;
+  it('is what flowed while its run was on, and the torch while its arc and post-flow were', () => {
+    const s = weld(
+      [fitup, priced, setup],
+      [run(mark('arc-on', 100), mark('arc-off', 160), ['run.ended', { how: 'done', countOut: 2 }, 230])],
+    );
+    const used = gasUse(s, T0 + 999_000);
+    expect(used.purge).toBeCloseTo(flow * 230, 9);
+    expect(used.torch).toBeCloseTo(2e-4 * (60 + 8), 9);
+    expect(used.money).toBeCloseTo(10 * used.purge + 12 * used.torch, 9);
+    expect(gasUseWords(used, (x) => `${(x * 1000).toFixed(1)} L`)).toMatch(/^Purge 30.7 L, torch 13.6 L, 0.47 EUR\.$/);
+  });
+  it('goes on while the run goes on, is shared by the welds of a run, and is nothing without a purge', () => {
+    const s = weld([fitup, priced, setup], [run()]);
+    expect(gasUse(s, T0 + 60_000).purge).toBeCloseTo(flow * 60, 9);
+    const two = run();
+    expect(gasUse(weld([fitup, priced], [{ ...two, started: { ...two.started, welds: [WELD, id(77)] } }]), T0 + 60_000).purge).toBeCloseTo(
+      (flow * 60) / 2,
+      9,
+    );
+    expect(gasUse(weld([fitup, priced], [{ ...two, started: { ...two.started, backing: 'none' } }]), T0 + 60_000).purge).toBe(0);
+  });
+  it('has no price unless one was entered, and says so', () => {
+    const used = gasUse(weld([fitup, gas, setup]), T0);
+    expect(used.money).toBeNull();
+    expect(gasUseWords(used, String)).toContain('no price entered');
+  });
+});
+
+describe('whether a purge is needed', () => {
+  it('wants a reason for leaving it out, and none for the full purge', () => {
+    const need = (choice: string, reason: string) =>
+      eventTypes['need.decided'].body.safeParse({
+        choice,
+        reason,
+        options: [{ choice: 'purge', result: 'x', gas: 1, seconds: 1, money: null, speaks: 'for', given: [] }],
+      }).success;
+    expect([need('none', ''), need('none', 'mild steel'), need('purge', '')]).toEqual([false, true, true]);
+  });
 });
 
 describe('the bench', () => {

@@ -2,15 +2,13 @@
  * Elevation of the spool between its dams, gravity down, long straights squeezed. Parts, dams, inlets and vents are
  * picked, dragged and moved by keys here; the filling is drawn in greys by the logarithm of the oxygen.
  */
-import { useDroppable } from '@dnd-kit/core';
-import { memo, useEffect, useMemo, useRef } from 'react';
-import { airShade, sideScene, taped, type SideScene } from '../../../core/drawing';
+import { useMemo, useRef } from 'react';
+import { sideScene, taped } from '../../../core/drawing';
 import { damNames, fromJoint, partLabel, seatWords, setupWords, type Rule, type Setup } from '../../../core/purge';
-import { isStraight, snapTo, type Fault, type Seat } from '../../../core/spool';
+import { isStraight, snapTo, type Fault } from '../../../core/spool';
 import { show, type System } from '../../../core/units';
-
-/** Oxygen along the spool at a moment, by edge of the model's mesh. */
-export type Shown = { pipe: Int32Array; span: Float64Array; ppm: Float32Array; limit: number };
+import { Filling, type Shown } from './Filling';
+import { besideEnd, FreeEnd } from './FreeEnd';
 
 type Props = {
   setup: Setup;
@@ -29,9 +27,6 @@ type Props = {
 
 const [W, TALLEST] = [560, 400];
 const levels = ['low', 'middle', 'high'] as const;
-
-/** Grey for a share of the way from air (dark) to the limit (light): the same by day and in a dark bay, since it is data. */
-export const grey = (share: number): string => `oklch(${(0.4 + 0.57 * share).toFixed(3)} 0 0)`;
 
 export function SideView({ setup, system, rules = [], faults = [], shown, picked, onPick, onChange, onDropped, mini, className }: Props) {
   const svg = useRef<SVGSVGElement>(null);
@@ -151,9 +146,9 @@ export function SideView({ setup, system, rules = [], faults = [], shown, picked
   const pipes = (
     <g className="pointer-events-none">
       {layer(behind.slice(0, shells))}
-      {shown && shells > 0 && <Gas shown={shown} scene={scene} jackets />}
+      {shown && shells > 0 && <Filling shown={shown} scene={scene} jackets />}
       {layer(behind.slice(shells))}
-      {shown && <Gas shown={shown} scene={scene} />}
+      {shown && <Filling shown={shown} scene={scene} />}
     </g>
   );
 
@@ -381,105 +376,3 @@ export function SideView({ setup, system, rules = [], faults = [], shown, picked
     </svg>
   );
 }
-
-/** Above a level end, left of an upright one: out of the way of what goes through its dam. */
-function besideEnd(f: SideScene['free'][number], scene: SideScene): { x: number; y: number } {
-  const inner = scene.pipes.find((p) => p.part === f.part)?.inner ?? 20;
-  const up = Math.abs(f.dx) > 0.5;
-  const off = inner / 2 + 14;
-  return { x: f.x + f.dx * 4 - (up ? 0 : off), y: f.y + f.dy * 4 - (up ? off : 0) };
-}
-
-/** A free end: a part dropped or added here snaps on. */
-function FreeEnd({
-  end,
-  x,
-  y,
-  wrong,
-  picked,
-  label,
-  onPick,
-}: {
-  end: Seat;
-  x: number;
-  y: number;
-  wrong: boolean;
-  picked: boolean;
-  label: string;
-  onPick: () => void;
-}) {
-  const { setNodeRef, isOver } = useDroppable({ id: `${end.part}:${end.port}` });
-  const big = isOver || picked;
-  return (
-    <g
-      ref={setNodeRef as unknown as React.Ref<SVGGElement>}
-      role="button"
-      tabIndex={0}
-      aria-label={label}
-      aria-pressed={picked}
-      className="cursor-pointer"
-      onClick={onPick}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' || e.key === ' ') {
-          e.preventDefault();
-          onPick();
-        }
-      }}
-    >
-      <circle cx={x} cy={y} r="18" fill="transparent" />
-      <circle
-        cx={x}
-        cy={y}
-        r={big ? 10 : 6}
-        strokeWidth="2"
-        className={`${wrong ? 'stroke-error' : 'stroke-base-content'} ${picked ? 'fill-base-content' : 'fill-base-100'}`}
-      />
-      <path
-        d={`M${x - 3.5} ${y}h7M${x} ${y - 3.5}v7`}
-        strokeWidth="1.5"
-        className={picked ? 'stroke-base-100' : wrong ? 'stroke-error' : 'stroke-base-content'}
-      />
-    </g>
-  );
-}
-
-/** The gas as it stands: one stroke an edge, repainted in place while the time is scrubbed. */
-const Gas = memo(function Gas({ shown, scene, jackets = false }: { shown: Shown; scene: SideScene; jackets?: boolean }) {
-  const group = useRef<SVGGElement>(null);
-  const lines = useMemo(
-    () =>
-      Array.from(shown.pipe, (pipe, e) => {
-        // Every edge keeps its place among the children; those of the other layer draw nothing.
-        if ((scene.pipes[pipe]?.jacket ?? false) !== jackets) return <line key={e} />;
-        const [a, b] = [scene.at(pipe, shown.span[2 * e] as number), scene.at(pipe, shown.span[2 * e + 1] as number)];
-        const inner = scene.pipes[pipe]?.inner ?? 4;
-        const l = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-        // A hair of overlap, and in a bend as much as the outer wall gapes, so that no seam shows.
-        const turn = Math.acos(Math.max(-1, Math.min(1, a.dx * b.dx + a.dy * b.dy)));
-        const over = 0.6 + (inner / 2) * Math.tan(Math.min(1, turn / 2));
-        const [ox, oy] = [((b.x - a.x) / l) * over, ((b.y - a.y) / l) * over];
-        return (
-          <line
-            key={e}
-            x1={(a.x - ox).toFixed(1)}
-            y1={(a.y - oy).toFixed(1)}
-            x2={(b.x + ox).toFixed(1)}
-            y2={(b.y + oy).toFixed(1)}
-            strokeWidth={Math.max(2, inner).toFixed(1)}
-          />
-        );
-      }),
-    [shown.pipe, shown.span, scene, jackets],
-  );
-  useEffect(() => {
-    const children = group.current?.children;
-    if (!children) return;
-    for (let e = 0; e < shown.ppm.length; e++)
-      (children[e] as SVGLineElement | undefined)?.setAttribute('stroke', grey(airShade(shown.ppm[e] as number, shown.limit)));
-  });
-  return (
-    <g ref={group} className="pointer-events-none" {...(!jackets && { 'data-testid': 'filling' })}>
-      {lines}
-    </g>
-  );
-});

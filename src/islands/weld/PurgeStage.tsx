@@ -4,25 +4,17 @@ import Undo2 from 'lucide-react/icons/undo-2';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/devices';
-import {
-  backingNames,
-  rulesFor,
-  setupForWeld,
-  setupSchema,
-  startingSetup,
-  totalFlow,
-  withPart,
-  type Plan,
-  type Rule,
-} from '../../../core/purge';
+import { rulesFor, setupForWeld, setupSchema, startingSetup, totalFlow, withPart, type Plan, type Rule } from '../../../core/purge';
 import { gasCost, money } from '../../../core/registers';
-import { clock, show } from '../../../core/units';
-import { SideView, type Shown } from '../drawings/SideView';
+import { show } from '../../../core/units';
+import type { Shown } from '../drawings/Filling';
+import { SideView } from '../drawings/SideView';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
 import { RefusalNote, Rules } from '../kit/notes';
 import { newId, type Refusal } from '../post';
 import { FillPanel } from '../purge/FillPanel';
+import { Headline, Scrub } from '../purge/Headline';
 import { GainPanel } from '../purge/GainPanel';
 import { OpeningsPanel } from '../purge/OpeningsPanel';
 import { RootPanel } from '../purge/RootPanel';
@@ -30,6 +22,7 @@ import { offers, SpoolPanel } from '../purge/SpoolPanel';
 import { usePlanner } from '../purge/usePlanner';
 import { useWeld } from './context';
 import { RunPanel } from './RunPanel';
+import { Unpurged } from './Unpurged';
 
 export const DRAWING = 'drawing-in-hand';
 
@@ -353,151 +346,6 @@ function Planning() {
             : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}
       </p>
       <RefusalNote refusal={refusal} />
-    </div>
-  );
-}
-
-/** No inside purge, as decided: the arcs are marked all the same. */
-function Unpurged() {
-  const { state, criterion, people, record } = useWeld();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const need = state.need;
-  if (!need) return null;
-  const start = async () =>
-    setRefusal(
-      await record({
-        stream: newId(),
-        type: 'run.started',
-        body: {
-          spool: state.spool,
-          welds: [state.id],
-          setup: startingSetup(state.design.size),
-          rules: criterion.purge,
-          planned: null,
-          device: null,
-          place: 'vent',
-          monitorChecked: false,
-          countIn: 0,
-          backing: need.choice,
-        },
-      }),
-    );
-  return (
-    <div className="space-y-3">
-      <p className="border-2 border-base-content p-3 text-lg font-semibold">{backingNames[need.choice]}: no inside purge</p>
-      <p className="text-sm">
-        Taken by {people.find((p) => p.id === need.by)?.name ?? 'somebody'}: {need.reason} Change it at the Gas stage.
-      </p>
-      <ul className="text-sm font-medium">
-        {need.options
-          .find((o) => o.choice === need.choice)
-          ?.given.map((x) => (
-            <li key={x}>□ {x}</li>
-          ))}
-      </ul>
-      <RefusalNote refusal={refusal} />
-      <button type="button" className="btn min-h-14 px-8 btn-success text-lg" onClick={() => void start()}>
-        Start welding
-      </button>
-    </div>
-  );
-}
-
-/** The two times that matter, readable from two metres. */
-function Headline({
-  plan,
-  cost,
-  computing,
-  limit,
-  system,
-  again,
-}: {
-  plan: Plan | null;
-  cost: string;
-  computing: string | null;
-  limit: number;
-  system: 'inch' | 'metric';
-  again: boolean;
-}) {
-  if (!plan)
-    return (
-      <p className="border-2 border-base-content p-3 text-lg font-semibold" data-testid="headline">
-        {computing ? 'Computing.' : 'No plan yet.'}
-      </p>
-    );
-  const [joint] = plan.figures;
-  // Both ends missing: not computed yet, or so seldom reached that neither end is a time.
-  const settled = computing !== 'plan' && computing !== 'band';
-  const span = (t: Plan['joint']): string => {
-    if (t.value === null) return 'no time';
-    if (t.low === null) return settled ? 'seldom reached' : clock(t.value);
-    return t.high === null ? `${clock(t.low)} or more` : `${clock(t.low)} to ${clock(t.high)}`;
-  };
-  const cell = (label: string, t: Plan['joint'], big: boolean, testid: string) => (
-    <div>
-      <p className="text-sm">{label}</p>
-      <p className={`font-figure font-bold ${big ? 'text-3xl' : 'text-xl'}`} data-testid={testid}>
-        {span(t)} <span className="text-base font-normal">{t.value === null || (t.low === null && settled) ? '' : 'min'}</span>
-      </p>
-    </div>
-  );
-  return (
-    <div className="border-2 border-base-content p-3" data-testid="headline" data-computing={computing ?? 'done'}>
-      <div className="flex flex-wrap items-end gap-x-8 gap-y-1">
-        {cell(`To ${show(limit, 'oxygen', system)} at the joint${again ? ', purging again' : ''}`, plan.joint, true, 'time-joint')}
-        {cell('at the vent measured', plan.vent, false, 'time-vent')}
-        {computing && (
-          <p className="text-sm text-base-content/80">
-            computing the {computing === 'plan' ? 'plan' : computing === 'band' ? 'band' : 'changes'}
-          </p>
-        )}
-      </div>
-      {cost && <p className="text-sm">{cost} until then.</p>}
-      {joint?.caution && <p className="mt-1 text-sm font-medium">□ {joint.caution}</p>}
-    </div>
-  );
-}
-
-/** Where in time the drawing stands. */
-function Scrub({
-  at,
-  longest,
-  limit,
-  shown,
-  onAt,
-}: {
-  at: number;
-  longest: number;
-  limit: number;
-  shown: boolean;
-  onAt: (s: number) => void;
-}) {
-  return (
-    <div className={`flex items-center gap-3 text-sm ${shown ? '' : 'invisible'}`}>
-      <label className="flex grow items-center gap-3">
-        <span className="w-24 shrink-0">
-          gas on <span className="font-figure">{clock(at)}</span>
-        </span>
-        <input
-          type="range"
-          className="range grow range-xs"
-          min={0}
-          max={Math.max(1, Math.round(longest))}
-          step={0.5}
-          value={Math.min(at, longest)}
-          aria-label="Moment shown"
-          aria-valuetext={clock(at)}
-          onChange={(e) => onAt(Number(e.target.value))}
-        />
-      </label>
-      <span className="flex items-center gap-1 text-xs">
-        air
-        <span
-          className="h-4 w-20 border border-base-content"
-          style={{ background: 'linear-gradient(90deg, oklch(0.4 0 0), oklch(0.97 0 0))' }}
-        />
-        {limit} ppm
-      </span>
     </div>
   );
 }

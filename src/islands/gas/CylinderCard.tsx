@@ -1,0 +1,109 @@
+/** A cylinder or liquid vessel: what is left, how long it lasts, and the next look at its gauge. */
+import { useState } from 'react';
+import { gasNames, left, LEAST } from '../../../core/gases';
+import type { CheckOf, ItemOf } from '../../../core/registers';
+import { parseQuantity, show, type System } from '../../../core/units';
+import { newId } from '../post';
+import { ago, Typed, useCheck, type OnCheck } from './check';
+
+export function CylinderCard({
+  item,
+  checks,
+  time,
+  drawn,
+  system,
+  onCheck,
+}: {
+  item: ItemOf<'cylinder'>;
+  checks: CheckOf<'cylinder'>[];
+  time: number;
+  drawn: number;
+  system: System;
+  onCheck: OnCheck;
+}) {
+  const c = item.body;
+  const last = checks.at(-1);
+  const at = Math.max(time, last?.when ?? 0);
+  const [pressure, setPressure] = useState('');
+  const [temperature, setTemperature] = useState(system === 'inch' ? '68 °F' : '20 °C');
+  const [changed, setChanged] = useState(false);
+  const { wrong, send, view } = useCheck(onCheck);
+  const liquid = c.form === 'liquid';
+  const have = left(c, last?.body ?? null);
+  const full = left(c, { pascal: c.rated, celsius: 15, level: 1, changed: false }) ?? 0;
+  // Since the last look the running purges went on drawing.
+  const now = have === null || !last ? have : Math.max(0, have - drawn * Math.max(0, (at - last.when) / 1000));
+  const lasts = now !== null && drawn > 0 ? now / drawn : null;
+  const low = now !== null && full > 0 && now < 0.15 * full;
+  const save = async () => {
+    const t = parseQuantity(temperature, 'temperature', system);
+    const p = parseQuantity(pressure, liquid ? 'fraction' : 'gauge', system);
+    if (!p.ok) return wrong(p.error);
+    if (!t.ok) return wrong(t.error);
+    if (liquid && p.value > 1) return wrong('The level is a share: type 60 %.');
+    if (
+      await send({
+        id: newId(),
+        item: item.id,
+        kind: 'cylinder',
+        body: { pascal: liquid ? 0 : p.value, celsius: t.value, level: liquid ? p.value : null, changed },
+      })
+    ) {
+      setPressure('');
+      setChanged(false);
+    }
+  };
+  return (
+    <article className="border-b border-base-300 py-3" aria-label={item.label}>
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="font-semibold">
+          {item.label}{' '}
+          <span className="text-sm font-normal">
+            {gasNames[c.gas]}
+            {c.station ? `, ${c.station}` : ''}
+          </span>
+        </h3>
+        <p className={`font-figure text-2xl font-bold ${low ? 'text-error' : ''}`}>
+          {low && '■ '}
+          {now === null ? '–' : show(now, 'volume', system)}
+        </p>
+      </div>
+      <svg
+        viewBox="0 0 100 4"
+        preserveAspectRatio="none"
+        className="my-1 h-3 w-full border border-base-content"
+        role="img"
+        aria-label={now === null ? 'content not known' : `${Math.round((100 * now) / (full || 1))} % left`}
+      >
+        <rect
+          width={now === null ? 0 : Math.min(100, (100 * now) / (full || 1))}
+          height="4"
+          className={low ? 'fill-error' : 'fill-base-content'}
+        />
+      </svg>
+      <p className="text-sm">
+        {now === null
+          ? 'Never read. Read the gauge.'
+          : `${low ? 'Nearly empty: change it between two welds. ' : ''}${last ? `Read ${ago(at - last.when)}${liquid ? '' : `, ${show(last.body.pascal, 'gauge', system)}`}.` : ''} ${lasts === null ? 'Nothing draws from it now.' : `At what is drawn now it lasts ${show(lasts, 'time', system)}.`}`}
+        {!liquid && ` Usable down to ${show(LEAST, 'gauge', system)}.`}
+      </p>
+      <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
+        <Typed
+          label={liquid ? 'Level' : 'Gauge reads'}
+          value={pressure}
+          onValue={setPressure}
+          hint={liquid ? '60 %' : system === 'inch' ? '2200 psi' : '150 bar'}
+        />
+        <Typed label="Temperature" value={temperature} onValue={setTemperature} />
+        <label className="flex min-h-12 items-center gap-2 text-sm">
+          <input type="checkbox" className="checkbox" checked={changed} onChange={(e) => setChanged(e.target.checked)} />
+          changed for another
+        </label>
+        <button type="button" className="btn min-h-12" onClick={() => void save()}>
+          Keep the reading
+        </button>
+      </div>
+      {view}
+    </article>
+  );
+}

@@ -1,0 +1,156 @@
+/** A flow meter: what its checks say, its trend, the set point, and what gas, pressure and altitude do to it. */
+import { useState } from 'react';
+import { gasNames, meterFactor, meterNames, meterState, setPoint, type Gas } from '../../../core/gases';
+import type { CheckOf, ItemOf } from '../../../core/registers';
+import { parseQuantity, show, type System } from '../../../core/units';
+import { LivePick } from '../kit/LiveField';
+import { newId } from '../post';
+import { Typed, useCheck, type OnCheck } from './check';
+
+export function MeterCard({
+  item,
+  meters,
+  checks,
+  now,
+  system,
+  onCheck,
+}: {
+  item: ItemOf<'meter'>;
+  meters: ItemOf<'meter'>[];
+  checks: CheckOf<'meter'>[];
+  now: number;
+  system: System;
+  onCheck: OnCheck;
+}) {
+  const state = meterState(
+    checks.map((c) => ({ ...c.body, when: c.when })),
+    Math.max(now, checks.at(-1)?.when ?? 0),
+  );
+  const [reading, setReading] = useState('');
+  const [check, setCheck] = useState('');
+  const [by, setBy] = useState('');
+  const [at, setAt] = useState<'hose end' | 'torch'>('hose end');
+  const [wanted, setWanted] = useState(system === 'inch' ? '17 CFH' : '8 L/min');
+  const [gas, setGas] = useState<Gas>('argon');
+  const [pressure, setPressure] = useState('0 bar');
+  const [air, setAir] = useState('101 kPa');
+  const { wrong, send, view } = useCheck(onCheck);
+  const m = item.body;
+  const w = parseQuantity(wanted, 'flow', system);
+  const [back, ambient] = [parseQuantity(pressure, 'gauge', system), parseQuantity(air, 'gauge', 'metric')];
+  const factor = back.ok && ambient.ok && ambient.value > 0 ? meterFactor(m, gas, ambient.value + back.value) : null;
+  const save = async () => {
+    const [r, c] = [parseQuantity(reading, 'flow', system), parseQuantity(check, 'flow', system)];
+    if (!r.ok) return wrong(r.error);
+    if (!c.ok) return wrong(c.error);
+    if (r.value <= 0 || c.value <= 0) return wrong('Both readings must be above zero.');
+    if (
+      await send({
+        id: newId(),
+        item: item.id,
+        kind: 'meter',
+        body: { reading: r.value, checkReading: c.value, checkMeter: by || null, at },
+      })
+    ) {
+      setReading('');
+      setCheck('');
+    }
+  };
+  const points = checks.slice(-8).map((c) => c.body.checkReading / c.body.reading);
+  const wrongState = state.state !== 'good';
+  return (
+    <article className="border-b border-base-300 py-3" aria-label={item.label}>
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="font-semibold">
+          {item.label}{' '}
+          <span className="text-sm font-normal">
+            {meterNames[m.meterKind]}
+            {m.station ? `, ${m.station}` : ''}
+          </span>
+        </h3>
+        <p className={`font-semibold ${wrongState ? 'text-error' : ''}`} data-testid="meter-state">
+          {wrongState ? '■ ' : '✓ '}
+          {state.state}
+        </p>
+      </div>
+      <div className="flex items-center gap-4">
+        <p className="grow text-sm">{state.text}</p>
+        {points.length > 1 && <Trend points={points} />}
+      </div>
+      <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
+        <Typed label="Meter reads" value={reading} onValue={setReading} />
+        <Typed label="Check meter reads" value={check} onValue={setCheck} />
+        <LivePick
+          label="Check meter"
+          value={by}
+          options={[
+            { value: '', label: 'not registered' },
+            ...meters.filter((x) => x.id !== item.id).map((x) => ({ value: x.id, label: x.label })),
+          ]}
+          onValue={setBy}
+        />
+        <button type="button" className="btn min-h-12" onClick={() => void save()}>
+          Keep the check
+        </button>
+      </div>
+      {view}
+      <details className="mt-1 text-sm">
+        <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Set point and corrections ›</summary>
+        <div className="grid grid-cols-2 items-end gap-2 md:grid-cols-4">
+          <Typed label="Wanted" value={wanted} onValue={setWanted} />
+          <LivePick
+            label="Gas in it"
+            value={gas}
+            options={(['argon', 'helium', 'nitrogen', 'argon-2h2', 'argon-5h2'] as const).map((g) => ({ value: g, label: gasNames[g] }))}
+            onValue={setGas}
+          />
+          <Typed
+            label={m.meterKind === 'orifice' ? 'Pressure before it' : 'Back pressure in the tube'}
+            value={pressure}
+            onValue={setPressure}
+          />
+          <Typed label="Air pressure here" value={air} onValue={setAir} />
+          <LivePick
+            label="Checked at"
+            value={at}
+            options={[
+              { value: 'hose end', label: 'hose end' },
+              { value: 'torch', label: 'torch' },
+            ]}
+            onValue={setAt}
+          />
+        </div>
+        <p className="py-2" role="status">
+          {w.ok
+            ? `By its last check set ${show(setPoint(w.value, state.factor), 'flow', system)} for ${show(w.value, 'flow', system)} true.`
+            : w.error}{' '}
+          {factor !== null &&
+            `By formula its scale is true times ${factor.toFixed(2)} for this gas and pressure${w.ok ? `: set ${show(setPoint(w.value, factor), 'flow', system)}` : ''}.`}
+          {m.meterKind === 'electronic' && ' An electronic meter corrects pressure by itself: set the gas on it.'} Source: square root of
+          density and pressure, any flow-measurement text.
+          {m.meterKind === 'float' && ' Read a float tube only when it stands plumb.'}
+        </p>
+      </details>
+    </article>
+  );
+}
+
+/** True over read by the last checks. */
+function Trend({ points }: { points: number[] }) {
+  const x = (i: number) => 4 + (92 * i) / (points.length - 1);
+  const y = (f: number) => 15 - Math.max(-12, Math.min(12, (f - 1) * 60));
+  return (
+    <svg
+      viewBox="0 0 100 30"
+      className="h-8 w-28 shrink-0"
+      role="img"
+      aria-label={`True over read by the last checks: ${points.map((p) => p.toFixed(2)).join(', ')}`}
+    >
+      <line x1="0" x2="100" y1="15" y2="15" className="stroke-base-300" strokeWidth="1" />
+      <polyline points={points.map((p, i) => `${x(i)},${y(p)}`).join(' ')} fill="none" className="stroke-base-content" strokeWidth="1.5" />
+      {points.map((p, i) => (
+        <circle key={i} cx={x(i)} cy={y(p)} r="2" className="fill-base-content" />
+      ))}
+    </svg>
+  );
+}

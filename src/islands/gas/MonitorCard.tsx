@@ -1,0 +1,108 @@
+/** An oxygen monitor: checked this shift or not, what its cell is fooled by, its calibration. */
+import { useState } from 'react';
+import { checkMonitor } from '../../../core/devices';
+import { cellFools, cellSchema, SHIFT, type Cell, type CheckOf } from '../../../core/registers';
+import { parseQuantity, show, type System } from '../../../core/units';
+import { LivePick } from '../kit/LiveField';
+import { RefusalNote } from '../kit/notes';
+import { newId, request, type Refusal } from '../post';
+import { ago, Typed, useCheck, type OnCheck } from './check';
+
+export type MonitorCard = {
+  id: string;
+  name: string;
+  place: string;
+  cell: Cell;
+  sampleFlow: number;
+  calibratedOn: string | null;
+  revoked: boolean;
+};
+
+export function MonitorCardView({
+  card,
+  checks,
+  now,
+  system,
+  onCheck,
+}: {
+  card: MonitorCard;
+  checks: CheckOf<'monitor'>[];
+  now: number;
+  system: System;
+  onCheck: OnCheck;
+}) {
+  const last = checks.at(-1);
+  const at = Math.max(now, last?.when ?? 0);
+  const fresh = last !== undefined && at - last.when < SHIFT;
+  const verdict = last && checkMonitor(last.body.air, last.body.bottle, 10);
+  const [air, setAir] = useState('');
+  const [bottle, setBottle] = useState('');
+  const [cell, setCell] = useState(card.cell);
+  const [calibrated, setCalibrated] = useState(card.calibratedOn ?? '');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const { wrong, send, view } = useCheck(onCheck);
+  const save = async () => {
+    const [a, b] = [parseQuantity(air, 'oxygen', system), parseQuantity(bottle, 'oxygen', system)];
+    if (!a.ok) return wrong(a.error);
+    if (!b.ok) return wrong(b.error);
+    if (await send({ id: newId(), item: card.id, kind: 'monitor', body: { air: a.value, bottle: b.value } })) {
+      setAir('');
+      setBottle('');
+    }
+  };
+  const keepCard = async (change: { cell?: MonitorCard['cell']; calibratedOn?: string | null }) => {
+    const sent = await request('PUT', `/api/devices/${card.id}`, { cell, calibratedOn: calibrated || null, ...change });
+    setRefusal(sent.ok ? null : sent.refusal);
+  };
+  const days = calibrated ? Math.round((at - Date.parse(calibrated)) / 86_400_000) : null;
+  return (
+    <article className="border-b border-base-300 py-3" aria-label={card.name}>
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="font-semibold">
+          {card.name} <span className="text-sm font-normal">at the {card.place}</span>
+        </h3>
+        <p className={`font-semibold ${fresh && verdict?.ok ? '' : 'text-error'}`}>
+          {fresh ? (verdict?.ok ? '✓ checked this shift' : '■ off') : '■ not checked this shift'}
+        </p>
+      </div>
+      <p className="text-sm">
+        {last
+          ? `${verdict?.text ?? ''} ${show(last.body.air, 'oxygen', system)} in air, ${show(last.body.bottle, 'oxygen', system)} in bottle gas, ${ago(at - last.when)}.`
+          : 'Never checked.'}{' '}
+        {cellFools[cell]} Its pump draws about {show(card.sampleFlow, 'flow', system)}: the vent must pass more.{' '}
+        {days === null ? 'Calibration date not known.' : days > 365 ? `Calibrated ${days} days ago: due.` : `Calibrated ${days} days ago.`}{' '}
+        It is not a personal oxygen alarm.
+      </p>
+      <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-5">
+        <Typed label="Reads in air" value={air} onValue={setAir} hint="20.9 %" />
+        <Typed label="In bottle gas" value={bottle} onValue={setBottle} hint="4 ppm" />
+        <button type="button" className="btn min-h-12" onClick={() => void save()}>
+          Keep the check
+        </button>
+        <LivePick
+          label="Cell"
+          value={cell}
+          options={cellSchema.options.map((c) => ({ value: c, label: c }))}
+          onValue={(c) => {
+            setCell(c);
+            void keepCard({ cell: c });
+          }}
+        />
+        <label className="block text-sm font-medium">
+          Calibrated on
+          <input
+            type="date"
+            className="input min-h-12 w-full"
+            value={calibrated}
+            onChange={(e) => {
+              setCalibrated(e.target.value);
+              void keepCard({ calibratedOn: e.target.value || null });
+            }}
+          />
+        </label>
+      </div>
+      <RefusalNote refusal={refusal} />
+      {view}
+    </article>
+  );
+}

@@ -1,0 +1,53 @@
+/** Prices of gas, entered once. */
+import { useState } from 'react';
+import { gasNames } from '../../../core/gases';
+import { pricesSchema, type Prices } from '../../../core/registers';
+import { RefusalNote } from '../kit/notes';
+import { request, type Refusal } from '../post';
+import { Typed } from './check';
+
+const priced = ['argon', 'helium', 'nitrogen', 'argon-2h2', 'argon-5h2'] as const;
+
+export function PriceForm({ prices }: { prices: Prices | null }) {
+  const [currency, setCurrency] = useState(prices?.currency ?? 'EUR');
+  const [perM3, setPerM3] = useState<Record<string, string>>(
+    Object.fromEntries(priced.map((g) => [g, prices?.perM3[g] === undefined ? '' : String(prices.perM3[g])])),
+  );
+  const [said, setSaid] = useState<{ refusal: Refusal | null; kept: boolean }>({ refusal: null, kept: false });
+  const save = async () => {
+    const numbers = Object.entries(perM3).filter(([, t]) => t.trim() !== '');
+    const body = { currency, perM3: Object.fromEntries(numbers.map(([g, t]) => [g, Number(t.replace(',', '.'))])) };
+    const read = pricesSchema.safeParse(body);
+    if (!read.success) {
+      setSaid({
+        refusal: {
+          error: 'A price is a plain number, such as 9.50. Nothing was kept.',
+          reasons: read.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
+          status: 422,
+        },
+        kept: false,
+      });
+      return;
+    }
+    const sent = await request('PUT', '/api/prices', read.data);
+    setSaid({ refusal: sent.ok ? null : sent.refusal, kept: sent.ok });
+  };
+  return (
+    <div className="mt-4">
+      <h2 className="border-b-2 border-base-content text-lg font-semibold">Prices</h2>
+      <div className="mt-1 grid grid-cols-3 items-end gap-2">
+        <Typed label="Money" value={currency} onValue={setCurrency} />
+        {priced.map((g) => (
+          <Typed key={g} label={`${gasNames[g]}, a m³`} value={perM3[g] ?? ''} onValue={(v) => setPerM3({ ...perM3, [g]: v })} />
+        ))}
+        <button type="button" className="btn min-h-12" onClick={() => void save()}>
+          Keep the prices
+        </button>
+      </div>
+      <p className="text-sm text-base-content/80">
+        For a m³ at 15 °C and 1 bar. Every plan and every record then says what its gas costs. {said.kept && <strong>Kept.</strong>}
+      </p>
+      <RefusalNote refusal={said.refusal} />
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+/** What a welder reads first of a plan, and the moment the drawing shows. */
+import type { Plan } from '../../../core/purge';
+import { clock, show } from '../../../core/units';
+
+/** The two times that matter, readable from two metres. */
+export function Headline({
+  plan,
+  cost,
+  computing,
+  limit,
+  system,
+  again,
+}: {
+  plan: Plan | null;
+  cost: string;
+  computing: string | null;
+  limit: number;
+  system: 'inch' | 'metric';
+  again: boolean;
+}) {
+  if (!plan)
+    return (
+      <p className="border-2 border-base-content p-3 text-lg font-semibold" data-testid="headline">
+        {computing ? 'Computing.' : 'No plan yet.'}
+      </p>
+    );
+  const [joint] = plan.figures;
+  // Both ends missing: not computed yet, or so seldom reached that neither end is a time.
+  const settled = computing !== 'plan' && computing !== 'band';
+  const span = (t: Plan['joint']): string => {
+    if (t.value === null) return 'no time';
+    if (t.low === null) return settled ? 'seldom reached' : clock(t.value);
+    return t.high === null ? `${clock(t.low)} or more` : `${clock(t.low)} to ${clock(t.high)}`;
+  };
+  const cell = (label: string, t: Plan['joint'], big: boolean, testid: string) => (
+    <div>
+      <p className="text-sm">{label}</p>
+      <p className={`font-figure font-bold ${big ? 'text-3xl' : 'text-xl'}`} data-testid={testid}>
+        {span(t)} <span className="text-base font-normal">{t.value === null || (t.low === null && settled) ? '' : 'min'}</span>
+      </p>
+    </div>
+  );
+  return (
+    <div className="border-2 border-base-content p-3" data-testid="headline" data-computing={computing ?? 'done'}>
+      <div className="flex flex-wrap items-end gap-x-8 gap-y-1">
+        {cell(`To ${show(limit, 'oxygen', system)} at the joint${again ? ', purging again' : ''}`, plan.joint, true, 'time-joint')}
+        {cell('at the vent measured', plan.vent, false, 'time-vent')}
+        {computing && (
+          <p className="text-sm text-base-content/80">
+            computing the {computing === 'plan' ? 'plan' : computing === 'band' ? 'band' : 'changes'}
+          </p>
+        )}
+      </div>
+      {cost && <p className="text-sm">{cost} until then.</p>}
+      {joint?.caution && <p className="mt-1 text-sm font-medium">□ {joint.caution}</p>}
+    </div>
+  );
+}
+
+/** Where in time the drawing stands. */
+export function Scrub({
+  at,
+  longest,
+  limit,
+  shown,
+  onAt,
+}: {
+  at: number;
+  longest: number;
+  limit: number;
+  shown: boolean;
+  onAt: (s: number) => void;
+}) {
+  return (
+    <div className={`flex items-center gap-3 text-sm ${shown ? '' : 'invisible'}`}>
+      <label className="flex grow items-center gap-3">
+        <span className="w-24 shrink-0">
+          gas on <span className="font-figure">{clock(at)}</span>
+        </span>
+        <input
+          type="range"
+          className="range grow range-xs"
+          min={0}
+          max={Math.max(1, Math.round(longest))}
+          step={0.5}
+          value={Math.min(at, longest)}
+          aria-label="Moment shown"
+          aria-valuetext={clock(at)}
+          onChange={(e) => onAt(Number(e.target.value))}
+        />
+      </label>
+      <span className="flex items-center gap-1 text-xs">
+        air
+        <span
+          className="h-4 w-20 border border-base-content"
+          style={{ background: 'linear-gradient(90deg, oklch(0.4 0 0), oklch(0.97 0 0))' }}
+        />
+        {limit} ppm
+      </span>
+    </div>
+  );
+}
