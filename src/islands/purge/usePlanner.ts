@@ -109,11 +109,14 @@ export function usePlanner({ spool, weld, first, saved, limit, system, monitor, 
     const raw = new Worker(new URL('../../workers/purge.worker.ts', import.meta.url), { type: 'module', name: 'purge' });
     const api = Comlink.wrap<PurgeWorker>(raw);
     worker.current = { api, raw, job: 0 };
+    // A small case first: the engine compiles the model while the page settles.
+    void api.warm({ setup: first, limit, system });
     return () => {
       api[Comlink.releaseProxy]();
       raw.terminate();
       worker.current = null;
     };
+    // One worker for the life of the stage, whatever limit or units say later.
   }, [active]);
 
   useEffect(() => {
