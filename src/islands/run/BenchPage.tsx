@@ -27,7 +27,7 @@ export default function BenchPage({ record: first, place, system, now }: Props) 
         </a>
       </header>
       {mounted && state && running ? (
-        <Bench run={running} state={state} record={record} system={system} />
+        <Bench run={running} state={state} record={record} system={system} madeAt={now} />
       ) : (
         <div className="grid grow place-items-center text-center">
           <div>
@@ -50,13 +50,15 @@ function Bench({
   state,
   record,
   system,
+  madeAt,
 }: {
   run: RunState;
   state: WeldState;
   record: (e: Said) => Promise<Refusal | null>;
   system: System;
+  madeAt: number;
 }) {
-  const { view, gate, now, mark, undo, end, refusal, countOut, setCountOut } = useRun(run, { state, record });
+  const { view, gate, now, mark, undo, end, refusal, countOut, setCountOut } = useRun(run, { state, record, madeAt });
   const [busy, setBusy] = useState(false);
   const first = view.targets[0];
   const press = useRef<() => void>(() => undefined);

@@ -1,9 +1,10 @@
 /** A running purge in hand: its readings, what the bench shows of it, and the ways to mark, undo and end it. */
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { postPurge } from '../../../core/heat';
 import { gate, STALE_AFTER, type Gate, type Reading } from '../../../core/purge';
 import { benchView, type BenchView, type MarkName, type RunState, type WeldState } from '../../../core/weld';
 import { LivePick } from '../kit/LiveField';
+import { useNow } from '../kit/useNow';
 import { serverTime, type Refusal, type Said } from '../post';
 import { useReadings } from './useReadings';
 
@@ -24,19 +25,16 @@ export type RunInHand = {
   setLate: (seconds: number) => void;
 };
 
-export function useRun(run: RunState, { state, record }: { state: WeldState; record: (e: Said) => Promise<Refusal | null> }): RunInHand {
+export function useRun(
+  run: RunState,
+  { state, record, madeAt }: { state: WeldState; record: (e: Said) => Promise<Refusal | null>; madeAt: number },
+): RunInHand {
   const { backing, rules, device, planned, place, monitorChecked } = run.started;
   const readings = useReadings(run.id, device?.id ?? null);
-  const [, tick] = useState(0);
+  const now = useNow(madeAt, 250);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [countOut, setCountOut] = useState('');
   const [late, setLate] = useState(0);
-  useEffect(() => {
-    const t = setInterval(() => tick((n) => n + 1), 250);
-    return () => clearInterval(t);
-  }, []);
-
-  const now = serverTime();
   const g = gate({
     rules,
     fillingSince: run.fillingSince,

@@ -17,7 +17,7 @@ import { situation } from '../../../core/weld';
 import { PickField, QuantityField, required, si, siOrNull, TextField } from '../kit/fields';
 import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
-import { serverTime } from '../post';
+import { useNow } from '../kit/useNow';
 import { Skip } from './CleanStage';
 import { useWeld } from './context';
 
@@ -134,15 +134,11 @@ function Bath() {
 const percentOf = (text: string): number => parseNumber(text.replace('%', '')) ?? NaN;
 
 function Rinse() {
-  const { state, criterion, registers, system, record } = useWeld();
-  const [, tick] = useState(0);
-  useEffect(() => {
-    const t = setInterval(() => tick((n) => n + 1), 500);
-    return () => clearInterval(t);
-  }, []);
+  const { state, criterion, registers, system, record, madeAt } = useWeld();
+  const now = useNow(madeAt, 500);
   const bath = state.bath;
   if (!bath) return null;
-  const left = bath.dwell - (serverTime() - bath.at) / 1000;
+  const left = bath.dwell - (now - bath.at) / 1000;
   const neutralisers = itemsOf(registers, 'product').filter((p) => p.body.kind === 'neutraliser');
   const save = (v: End) => {
     const n = neutralisers.find((x) => x.id === v.neutraliser);

@@ -13,7 +13,7 @@ import { useWeld } from './context';
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
 export function RunPanel({ run }: { run: RunState }) {
-  const { state, record, system } = useWeld();
+  const { state, record, system, madeAt } = useWeld();
   const { backing, rules } = run.started;
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
@@ -31,7 +31,7 @@ export function RunPanel({ run }: { run: RunState }) {
     late,
     setLate,
     holdSeconds,
-  } = useRun(run, { state, record });
+  } = useRun(run, { state, record, madeAt });
   const welding = run.phase === 'welding';
   const arc = run.arcs.at(-1);
   const oxygen = view.big.kind === 'oxygen' ? format(view.big.ppm, 'oxygen', system) : null;

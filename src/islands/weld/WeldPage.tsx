@@ -174,6 +174,7 @@ export default function WeldPage({
         spoolDone,
         people,
         person,
+        madeAt: now,
         system,
         draft,
         setDraft,

@@ -40,6 +40,8 @@ export type Weld = {
   spoolDone: string[];
   people: Person[];
   person: Person | null;
+  /** server time the page was made, ms: what the first drawing goes by, so that server and browser draw the same */
+  madeAt: number;
   system: System;
   /** what is on the drawings before it is recorded */
   draft: Draft;
