@@ -45,12 +45,12 @@ test('the bench by foot switch: phantom presses ignored, a press marks, one pres
   await page.keyboard.press(' ', { delay: 120 });
   await expect(page.locator('[data-phase="welding"]')).toBeVisible();
 
+  await page.getByRole('button', { name: 'Closing' }).click();
+  await expect(page.getByText('Vent open, flow down: the pressure rises now.')).toBeVisible();
   await bay2(request, { state: 'open' });
   await expect(page.locator('[data-cue="over"]')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByTestId('next')).toHaveText(/Stop and look/);
   await bay2(request, { state: 'on' });
-  await page.getByRole('button', { name: 'Closing' }).click();
-  await expect(page.getByText('Vent open, flow down: the pressure rises now.')).toBeVisible({ timeout: 70_000 });
   await page.getByRole('button', { name: /Arc off/ }).click();
   await page.getByRole('button', { name: 'Hold', exact: true }).click();
   await expect(page.locator('[data-phase="holding"]')).toBeVisible();

@@ -1,5 +1,4 @@
 /** Passivate: bath, dwell counter, neutralise, rinse to its end point, test. */
-import { useEffect, useState } from 'react';
 import {
   bathHint,
   passivationRefusals,
