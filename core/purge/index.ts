@@ -21,18 +21,7 @@ export { LOWEST_TIMED_PPM, partLabel, planOf, planSchema, type Plan } from './pl
 export { FINE, horizonOf, planPurge, runThrough } from './planning';
 export { entering, NOMINAL, plainBody, predict, type Curve, type Prediction } from './predict';
 export { concavePressure, flushPressure, holeArea, orificeFlow, orificePressure, ventFor } from './pressure';
-export {
-  columnHead,
-  DEAD_LEG,
-  deadLegTime,
-  flowAt,
-  insidePressure,
-  ruleSchema,
-  standing,
-  type DeadLeg,
-  type Judged,
-  type Rule,
-} from './rules';
+export { DEAD_LEG, deadLegTime, insidePressure, ruleSchema, standing, type DeadLeg, type Judged, type Rule } from './rules';
 export {
   closeUp,
   damSchema,

@@ -2,7 +2,7 @@
  * The purged spaces as a graph of small volumes: vertices that hold gas, edges that pass it on. Typed arrays,
  * SI units. `nodes` are the ends of stretches (where parts meet, tees, dams); every stretch is a chain of vertices.
  */
-import { along, add, section, turnWhole, type Pipe } from '../spool';
+import { along, section, turnWhole, type Pipe } from '../spool';
 import { bore } from '../sizes';
 import type { Setup } from './setup';
 import type { Spaces } from './space';
@@ -356,6 +356,3 @@ function windowsOf({ from, to, length }: Graph, touching: number[][], bores: num
   }
   return { a, b, length: long };
 }
-
-/** Distance between two places, m: for what is said of them. */
-export const apart = (p: Mesh['place'][number], q: Mesh['place'][number]): number => Math.hypot(...add(p, q, -1));

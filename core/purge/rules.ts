@@ -3,12 +3,11 @@
  * short body are here on purpose: the network does not see them.
  */
 import { z } from 'zod';
-import { density, gasNames, settles } from '../gases';
+import { gasNames, settles } from '../gases';
 import { bore } from '../sizes';
 import { clock, show, type System } from '../units';
 import { damNames, damPractice, coolDistance } from './dams';
 import { layering, trappedFold } from './fat';
-import { openingLaws } from './flow';
 import { hoseBrings, hoseNames } from './hose';
 import { diffusivity, jetZone } from './mixing';
 import { plainBody, type Prediction } from './predict';
@@ -285,12 +284,3 @@ export function insidePressure(p: Prediction): number {
   const node = p.mesh.nodeVertex.indexOf(p.mesh.joint);
   return node < 0 ? 0 : (p.march.flow.pressure[node] as number);
 }
-
-/** Flow (m³/s) that leaves by an opening at a pressure (Pa): for tables and checks. */
-export function flowAt(pascal: number, o: Parameters<typeof openingLaws>[0], gas: Setup['gas']): number {
-  const [a1, a2] = openingLaws(o, gas);
-  return (2 * pascal) / (a1 + Math.sqrt(a1 ** 2 + 4 * a2 * Math.abs(pascal)));
-}
-
-/** Pa of gas column for each metre of height. */
-export const columnHead = (gas: Setup['gas']): number => (density(gas) - density('air')) * 9.80665;
