@@ -4,6 +4,7 @@ import {
   cylinderContent,
   gasForWeld,
   left,
+  leftNow,
   meterState,
   needOf,
   readingRefusal,
@@ -80,5 +81,31 @@ describe('meters', () => {
     const s = meterState([check(0.8, 0)], DAY);
     expect(s.text).toMatch(/Reads high by 25 %/);
     expect(setPoint(8e-3 / 60, s.factor)).toBeCloseTo(1e-2 / 60, 9);
+  });
+});
+
+describe('what should be left in a cylinder now', () => {
+  const full = { pascal: 1.5e7, celsius: 15, level: null, changed: false };
+  const c = { gas: 'argon' as const, lot: null, form: 'cylinder' as const, water: 0.05, rated: 2e7, station: '' };
+  const had = left(c, full) as number;
+  it('is what the last look found, less what was drawn since it', () => {
+    const draws = [
+      { flow: 1e-4, from: 0, to: 50_000 }, // before the look: in it already
+      { flow: 1e-4, from: 80_000, to: 120_000 }, // 20 s of it after
+      { flow: 2e-4, from: 150_000, to: null },
+    ];
+    const now = leftNow(c, { reading: full, at: 100_000 }, draws, 200_000);
+    expect(now?.left).toBeCloseTo(had - 1e-4 * 20 - 2e-4 * 50, 9);
+    expect(now?.dryIn).toBeCloseTo((now?.left ?? 0) / 2e-4, 6);
+  });
+  it('is unknown before a look and after a changed bottle; liquid boils off by itself (handbooks, 1.5 to 2 % a day)', () => {
+    expect(leftNow(c, null, [], 0)).toBeNull();
+    expect(leftNow(c, { reading: full, at: 0 }, [], 1, true)).toBeNull();
+    const vessel = { ...c, form: 'liquid' as const, water: 0.18 };
+    const half = { ...full, level: 0.5 };
+    const day = leftNow(vessel, { reading: half, at: 0 }, [], 86_400_000)?.left as number;
+    const lost = ((left(vessel, half) as number) - day) / (left(vessel, { ...half, level: 1 }) as number);
+    expect(lost).toBeGreaterThan(0.015);
+    expect(lost).toBeLessThan(0.02);
   });
 });

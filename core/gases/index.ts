@@ -13,17 +13,18 @@ export {
 } from './meters';
 export { compressibility, cylinderContent, frostPoint, frostPointPpm, liquidYield, pressureAt, REFERENCE } from './real';
 export {
-  BOIL_OFF,
   cylinderReadingSchema,
   cylinderSchema,
   gasForWeld,
   LEAST,
   left,
+  leftNow,
   needOf,
   readingRefusal,
   supplyAdvice,
   type Cylinder,
   type CylinderReading,
+  type Draw,
   type Need,
   type SupplyAdvice,
 } from './supply';

@@ -31,13 +31,37 @@ export type CylinderReading = z.infer<typeof cylinderReadingSchema>;
 /** Left in it for use: not below this pressure, Pa gauge (regulator and purity). */
 export const LEAST = 5e5;
 /** Liquid boils off by itself, share a day (gas-handling handbooks, 1.5 to 2 %). */
-export const BOIL_OFF = 0.0175;
+const BOIL_OFF = 0.0175;
 
 /** m³ of gas that can be drawn; null when it was never read. */
 export function left(c: Cylinder, r: CylinderReading | null): number | null {
   if (!r) return null;
   if (c.form === 'liquid') return (r.level ?? 0) * c.water * 1000 * (liquidYield[c.gas] ?? 0);
   return Math.max(0, cylinderContent(c.gas, c.water, r.pascal, r.celsius) - cylinderContent(c.gas, c.water, LEAST, r.celsius));
+}
+
+/** What drew from it, m³/s from one time to another, ms; `to` null while it goes on. */
+export type Draw = { flow: number; from: number; to: number | null };
+
+/**
+ * What should be left now: what the last look found, less what was drawn since and, of liquid, what boiled off.
+ * @param look when it was looked at, ms @param changed a bottle was put on since: null, for nobody has read it yet
+ * @returns m³ and s until it is empty for use at the present draw; null when it was never read
+ */
+export function leftNow(
+  c: Cylinder,
+  look: { reading: CylinderReading; at: number } | null,
+  draws: readonly Draw[],
+  now: number,
+  changed = false,
+): { left: number; dryIn: number | null } | null {
+  const had = look && !changed ? left(c, look.reading) : null;
+  if (!look || had === null) return null;
+  const drawn = draws.reduce((s, d) => s + (d.flow * Math.max(0, (d.to ?? now) - Math.max(d.from, look.at))) / 1000, 0);
+  const boiled = c.form === 'liquid' ? c.water * 1000 * (liquidYield[c.gas] ?? 0) * BOIL_OFF * ((now - look.at) / 86_400_000) : 0;
+  const still = Math.max(0, had - Math.max(drawn, boiled));
+  const rate = draws.filter((d) => d.to === null).reduce((s, d) => s + d.flow, 0);
+  return { left: still, dryIn: rate > 0 ? still / rate : null };
 }
 
 /** Why a reading cannot be right, or null. */

@@ -3,9 +3,10 @@
  * and always with the place that was measured, since the vent is not the joint.
  */
 import type { PurgeRules } from '../criteria/criterion';
+import { believable, sensorState, STALE_AFTER, type Declared, type Sample } from '../devices';
 import type { Backing } from './need';
 
-export type Reading = { at: number; ppm: number; quality: string };
+export type Reading = Sample;
 
 export type Gate = {
   ready: boolean;
@@ -15,9 +16,6 @@ export type Gate = {
   /** seconds until ready if all goes on as now; null when that is not known */
   left: number | null;
 };
-
-/** Seconds after which a reading no longer says what the purge is doing. */
-export const STALE_AFTER = 10;
 
 /** The rules a run goes by: without a monitor the clock decides where the criterion allows it. */
 export const rulesFor = (rules: PurgeRules, monitor: boolean): PurgeRules =>
@@ -33,6 +31,8 @@ export type GateInput = {
   monitored: boolean;
   /** newest last */
   readings: readonly Reading[];
+  /** what the monitor's maker declares of it; null when nothing is known */
+  declared?: Declared | null;
   /** the monitor was checked in air and in bottle gas this shift */
   monitorChecked: boolean;
   place: string;
@@ -61,6 +61,7 @@ export function gate({
   planned,
   monitored,
   readings,
+  declared = null,
   monitorChecked,
   place,
   now,
@@ -94,19 +95,13 @@ export function gate({
     };
   const since = readings.filter((r) => r.at >= fillingSince);
   const last = since.at(-1);
-  if (!last) return { ready: false, by: 'monitor', text: 'No reading yet.', left: null };
-  if (now - last.at > STALE_AFTER * 1000)
-    return {
-      ready: false,
-      by: 'monitor',
-      text: `Last reading is ${Math.round((now - last.at) / 1000)} s old. Check the monitor.`,
-      left: null,
-    };
-  if (last.quality !== 'good') return { ready: false, by: 'monitor', text: `The monitor reports: ${last.quality}.`, left: null };
+  const sensor = sensorState(since, declared, now);
+  if (!last || !believable(sensor)) return { ready: false, by: 'monitor', text: sensor.text, left: null };
   if (last.ppm > rules.startPpm)
     return { ready: false, by: 'monitor', text: `Filling. Limit is ${rules.startPpm} ppm at the ${place}.`, left: null };
   const left = Math.max(0, rules.holdSeconds + rules.jointHoldSeconds - heldFor(since, rules.startPpm));
   if (left > 0) return { ready: false, by: 'monitor', text: 'At the limit. Holding for the joint, which is not measured.', left };
   if (!monitorChecked) return { ready: false, by: 'monitor', text: 'Reads ready, but the monitor was not checked this shift.', left: null };
-  return { ready: true, by: 'monitor', text: `Ready. Measured at the ${place}; joint not measured.`, left: 0 };
+  const still = sensor.state === 'steady' ? ' Steady, can’t tell whether the cell is frozen.' : '';
+  return { ready: true, by: 'monitor', text: `Ready. Measured at the ${place}; joint not measured.${still}`, left: 0 };
 }

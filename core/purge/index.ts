@@ -11,7 +11,7 @@ export { coolDistance, damNames, damPractice, damStands, peakTemperature } from 
 export { fatness, fillsInLayers, layering, ramp, trappedFold } from './fat';
 export { sparseLU } from './linear';
 export { flowSolver, openingLaws, viscosity } from './flow';
-export { gate, heldFor, rulesFor, STALE_AFTER, type Gate, type Reading } from './gate';
+export { gate, heldFor, rulesFor, type Gate, type Reading } from './gate';
 export { hoseBrings, hoseNames } from './hose';
 export { bernoulli, march, passes, type March } from './march';
 export { chainMesh, meshOf, TAPE_HOLE, type Mesh } from './mesh';

@@ -1,8 +1,10 @@
 /** What the bench shows of a run: one figure readable from across it, one word, the next thing to do. Time is passed in. */
 import type { Gate } from '../purge';
+import type { Arc } from '../criteria';
 import { clock } from '../units';
-import type { MarkName } from './events';
-import { nextMarks, type RunState } from './run';
+import { markNames, type MarkName } from './events';
+import { nextMarks, nextWeld, type RunState } from './run';
+import { nextQuarter } from './tape';
 
 export type Cue = 'ready' | 'over' | 'lost' | 'held' | null;
 
@@ -19,8 +21,29 @@ export type BenchView = {
   /** what deserves a sound when it begins */
   cue: Cue;
   /** at most four */
-  targets: MarkName[];
+  targets: Target[];
 };
+
+/** What one press does. */
+export type Target = { mark: MarkName; arc?: Arc; weld?: string; label: string };
+
+/**
+ * What can be marked next, the likeliest first: the first is what a foot switch means. A weld peeled by arc asks for its next
+ * quarter; a run that serves more welds offers the next of them.
+ */
+export function targets(run: RunState): Target[] {
+  const list = nextMarks(run.phase).map((mark): Target => ({ mark, label: markNames[mark] }));
+  const peeled = run.tape[run.at];
+  if (peeled && (run.phase === 'filling' || run.phase === 'between')) {
+    const quarter = nextQuarter(peeled);
+    if (quarter)
+      list.splice(peeled.open.length === 0 ? 0 : 1, 0, { mark: 'tape-off', arc: quarter.arc, label: `Tape off ${quarter.name}` });
+  }
+  const next = nextWeld(run);
+  if (next && (run.phase === 'between' || run.phase === 'holding') && run.arcs.some((a) => a.weld === run.at))
+    list.splice(1, 0, { mark: 'move', weld: next, label: markNames.move });
+  return list;
+}
 
 type Seen = {
   run: RunState;
@@ -36,6 +59,10 @@ const opened = {
   grind: 'Grinding lets air in. Close up, then mark refill.',
   'dam-out': 'A dam is out. Set it again, then mark refill.',
 };
+
+/** The model's band beside a time by the clock: it is an estimate, and unproved here. */
+export const bandWords = ({ started: { band } }: RunState): string =>
+  band ? `; model ${clock(band.low)} to ${clock(band.high)} min, not measured` : '';
 
 export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView {
   const { rules, place, device } = run.started;
@@ -84,7 +111,7 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
       : gate.by === 'clock' && !welding
         ? gate.left === null
           ? 'since gas on'
-          : 'left by the clock'
+          : `left by the clock${bandWords(run)}`
         : ppm !== null
           ? `at the ${place}`
           : device
@@ -108,6 +135,6 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
     holdLeft,
     over,
     cue,
-    targets: nextMarks(run.phase).slice(0, 4),
+    targets: targets(run).slice(0, 4),
   };
 }

@@ -4,7 +4,8 @@
  */
 import { z } from 'zod';
 import { cleanMethodSchema, passivationSchema, productSchema, testSchema, toolSchema } from '../cleaning';
-import { foundDefectSchema, outcomeSchema, purgeRulesSchema, tintSchema } from '../criteria';
+import { arcSchema, foundDefectSchema, outcomeSchema, purgeRulesSchema, tintSchema } from '../criteria';
+import { deviceKindSchema } from '../devices';
 import { figureSchema } from '../figure';
 import { gasSchema } from '../gases';
 import { designSchema } from '../jobs';
@@ -132,6 +133,8 @@ export const correctedBody = z.object({
   reason: z.string().trim().min(3, 'Say why in a few words.').max(200),
   /** the event's body as it should have been; null takes the event back */
   body: z.record(z.string(), z.unknown()).nullable(),
+  /** when a mark really happened, if it was told for another time */
+  happenedAt: z.iso.datetime().optional(),
 });
 
 export const runStartedBody = z.object({
@@ -141,7 +144,16 @@ export const runStartedBody = z.object({
   rules: purgeRulesSchema,
   /** late end of the plan's band, s; null when the plan gave no time */
   planned: z.number().positive().nullable(),
-  device: named.nullable(),
+  device: named.extend({ declared: z.object({ resolution: z.number(), noise: z.number(), top: z.number() }).optional() }).nullable(),
+  /** the plan's time to the limit at the joint, P10, median and P90, s */
+  band: z.object({ low: z.number(), value: z.number(), high: z.number() }).nullable().optional(),
+  /** flow meter, foot switch, current clamp: what else this run listens to */
+  listens: z
+    .array(named.extend({ kind: deviceKindSchema }))
+    .max(8)
+    .optional(),
+  /** the bay, as the Board shows it */
+  station: z.string().max(40).optional(),
   /** where the oxygen is measured */
   place: z.enum(['vent', 'joint', 'inlet']),
   monitorChecked: z.boolean(),
@@ -151,7 +163,22 @@ export const runStartedBody = z.object({
   backing: backingSchema.default('purge'),
 });
 
-export const markSchema = z.enum(['tack', 'look', 'refill', 'bottle', 'grind', 'dam-out', 'pass', 'closing', 'arc-on', 'arc-off', 'hold']);
+export const markSchema = z.enum([
+  'tack',
+  'look',
+  'refill',
+  'bottle',
+  'grind',
+  'dam-out',
+  'pass',
+  'closing',
+  'arc-on',
+  'arc-off',
+  'hold',
+  'tape-off',
+  'tape-on',
+  'move',
+]);
 export type MarkName = z.infer<typeof markSchema>;
 export const markNames: Record<MarkName, string> = {
   tack: 'Tack',
@@ -165,16 +192,44 @@ export const markNames: Record<MarkName, string> = {
   'arc-on': 'Arc on',
   'arc-off': 'Arc off',
   hold: 'Hold',
+  'tape-off': 'Tape off',
+  'tape-on': 'Tape back on',
+  move: 'Next weld',
 };
 
 export const usedReadingSchema = z.object({ ppm: z.number(), at: z.iso.datetime(), ageSeconds: z.number(), quality: z.string() });
 export const markedBody = z.object({
   mark: markSchema,
   weld: id.nullable(),
+  /** the part of the clock it speaks of: tape that came off or went on */
+  arc: arcSchema.optional(),
+  /** the screen it was made on, so that two that marked the same thing are told apart from one that marked it twice */
+  screen: z.string().max(40).optional(),
+  /** the device that made it */
+  source: named.extend({ kind: deviceKindSchema }).optional(),
   /** written by the server at arc on: the reading in force and what the gate said */
   atArc: z
     .object({ reading: usedReadingSchema.nullable(), ready: z.boolean(), by: z.enum(['monitor', 'clock']), text: z.string() })
     .optional(),
+});
+/** What a run calls for until someone answers. */
+export const alarmSchema = z.enum(['over', 'lost', 'frozen', 'drifting', 'saturated', 'dry']);
+export type AlarmKind = z.infer<typeof alarmSchema>;
+export const answeredBody = z.object({
+  alarm: alarmSchema,
+  /** what had been seen of it when it was answered */
+  upTo: z.iso.datetime(),
+});
+/** A logger's file laid beside the run: its readings are kept under the file's own id. */
+export const loggedBody = z.object({
+  log: id,
+  name: z.string().min(1).max(120),
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  unit: z.enum(['ppm', 'percent']),
+  readings: z.number().int().min(1),
+  dropped: z.number().int().min(0),
+  from: z.iso.datetime(),
+  to: z.iso.datetime(),
 });
 export const endedBody = z.object({
   how: z.enum(['done', 'abandoned']),
@@ -202,6 +257,8 @@ export const eventTypes = {
   'weld.corrected': { stream: 'weld', version: 1, body: correctedBody, decision: true },
   'run.started': { stream: 'run', version: 1, body: runStartedBody, decision: false },
   'run.marked': { stream: 'run', version: 1, body: markedBody, decision: false },
+  'run.answered': { stream: 'run', version: 1, body: answeredBody, decision: false },
+  'run.logged': { stream: 'run', version: 1, body: loggedBody, decision: false },
   'run.ended': { stream: 'run', version: 1, body: endedBody, decision: false },
   'run.corrected': { stream: 'run', version: 1, body: correctedBody, decision: true },
 } as const;

@@ -1,14 +1,25 @@
 /** A weld: what can happen to it, and what its events add up to. */
 export * from './events';
 export { corrected } from './corrections';
-export { benchView, type BenchView, type Cue } from './bench';
+export { alarmNames, alarmsOf, type Alarm } from './alarms';
+export { bandWords, benchView, targets, type BenchView, type Cue, type Target } from './bench';
 export { arcOxygen, stageLine, waitsFor } from './lines';
-export { cell, runCsv } from './csv';
+export { cell, runCsv, type FlowReading } from './csv';
 export { dams, reduceWeld, situation, type WeldState } from './reduce';
 export { refusals } from './refuse';
 export { gasUse, gasUseWords, type GasUse } from './gas';
-export { nextMarks, reduceRun, type ArcSpan, type Phase, type RunState } from './run';
+export { leftBehind, nextMarks, nextWeld, reduceRun, type ArcSpan, type Mark, type Phase, type RunState, type Turn } from './run';
+export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
 export { stageNames, stageSchema, type Stage } from './stages';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './record';
 export { tell } from './story';
-export { summarise, summariseRun, type BoardData, type BoardRun, type BoardWeld, type RunSummary, type WeldSummary } from './summary';
+export {
+  summarise,
+  summariseRun,
+  type BoardCylinder,
+  type BoardData,
+  type BoardRun,
+  type BoardWeld,
+  type RunSummary,
+  type WeldSummary,
+} from './summary';

@@ -11,7 +11,11 @@ export function arcOxygen(s: WeldState): string {
   if (!first) return 'oxygen at arc on not known';
   const place = s.runs.at(-1)?.started.place ?? 'vent';
   const early = first.ready ? '' : ', before ready';
-  return first.reading ? `${Math.round(first.reading.ppm)} ppm at the ${place} at arc on${early}` : `by clock, oxygen not measured${early}`;
+  const band = s.runs.at(-1)?.started.band;
+  const clocked = band
+    ? `by clock, model ${clock(band.low)} to ${clock(band.high)} min, oxygen not measured`
+    : 'by clock, oxygen not measured';
+  return first.reading ? `${Math.round(first.reading.ppm)} ppm at the ${place} at arc on${early}` : `${clocked}${early}`;
 }
 
 export function stageLine(s: WeldState, stage: Stage, system: System): string {
@@ -58,6 +62,7 @@ export function stageLine(s: WeldState, stage: Stage, system: System): string {
 export function waitsFor(s: WeldState): string {
   if (s.out) return s.due ? 'Cut out. Close the record' : 'Cut out';
   const running = s.runs.find((r) => r.endedAt === null);
+  const inHand = running?.at === s.id;
   switch (s.due) {
     case null:
       return 'Done';
@@ -68,7 +73,7 @@ export function waitsFor(s: WeldState): string {
     case 'setup':
       return 'Torch set-up';
     case 'purge':
-      return running ? 'Purge running' : 'Purge';
+      return running ? (inHand ? 'Purge running' : 'Its turn on the purge') : 'Purge';
     case 'weld':
       return running ? (running.phase === 'holding' ? 'Gas held' : 'Welding') : 'Weld';
     case 'look':

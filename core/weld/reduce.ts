@@ -4,7 +4,7 @@ import type { Criterion, Outcome } from '../criteria';
 import { clock } from '../units';
 import { corrected } from './corrections';
 import { upcast, type BodyOf, type EventType, type Recorded } from './events';
-import type { ArcSpan, RunState } from './run';
+import { leftBehind, type ArcSpan, type RunState } from './run';
 import type { Stage } from './stages';
 
 type Said<T extends EventType> = BodyOf<T> & { event: string; at: number; by: string | null };
@@ -23,6 +23,8 @@ export type WeldState = {
   runs: RunState[];
   /** this weld's own arcs, over all runs */
   arcs: ArcSpan[];
+  /** the parts of its runs that were this weld's own turn, ms */
+  spans: { run: string; from: number; to: number | null }[];
   look: Said<'look.recorded'> | null;
   verdict: Said<'verdict.given'> | null;
   /** how often it was welded again after a verdict */
@@ -68,6 +70,7 @@ export function reduceWeld(raw: readonly Recorded[], runs: readonly RunState[], 
     plan: null,
     runs: [...runs].sort((a, b) => a.startedAt - b.startedAt),
     arcs: [],
+    spans: [],
     look: null,
     verdict: null,
     rewelds: 0,
@@ -140,6 +143,7 @@ export function reduceWeld(raw: readonly Recorded[], runs: readonly RunState[], 
     }
   }
   for (const run of s.runs) {
+    s.spans.push(...run.turns.filter((t) => t.weld === s.id).map(({ from, to }) => ({ run: run.id, from, to })));
     s.arcs.push(...run.arcs.filter((a) => a.weld === s.id && a.on > again));
     s.contradictions.push(...run.contradictions);
   }
@@ -159,7 +163,7 @@ function settle(s: WeldState, criterion: Criterion, again: number): void {
   s.out = outcome === 'cut-out';
   const runsNow = s.runs.filter((r) => r.startedAt > again || r.arcs.some((a) => a.on > again));
   const welded = s.arcs.length > 0 && s.arcs.every((a) => a.off !== null);
-  const held = runsNow.length > 0 && runsNow.every((r) => r.phase === 'done' || r.phase === 'abandoned');
+  const held = runsNow.length > 0 && runsNow.every((r) => leftBehind(r, s.id));
   const cleanDue = criterion.cleaning === 'always' || (criterion.cleaning === 'when-tinted' && outcome === 'clean') || outcome === 'clean';
   const cleaned = s.cleans.length > 0 && s.cleans.at(-1)?.tintRemains === false;
   const passivateDue = criterion.passivation === 'always' || (criterion.passivation === 'when-cleaned' && s.cleans.length > 0);

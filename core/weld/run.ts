@@ -1,10 +1,21 @@
 /** A purge run as a state machine over its events. Time is in the events; nothing here reads a clock. */
 import { corrected } from './corrections';
-import { upcast, type BodyOf, type MarkName, type Recorded } from './events';
+import { upcast, type AlarmKind, type BodyOf, type MarkName, type Recorded } from './events';
+import { nothingPeeled, peel, tapeBack, weldOpen, type Peeled } from './tape';
+import { sameMark } from './twice';
 
 export type Phase = 'filling' | 'open' | 'welding' | 'between' | 'holding' | 'done' | 'abandoned';
 
 export type ArcSpan = { weld: string | null; on: number; off: number | null; atArc: BodyOf<'run.marked'>['atArc'] };
+/** A weld's turn on the run: welds of a spool are peeled and welded one after the other. */
+export type Turn = { weld: string; from: number; to: number | null };
+export type Mark = Pick<BodyOf<'run.marked'>, 'mark' | 'weld' | 'arc' | 'screen' | 'source'> & {
+  id: string;
+  at: number;
+  by: string | null;
+  /** the mark it tells once more, made on another screen or by a clamp; it does not count again */
+  twice: string | null;
+};
 
 export type RunState = {
   id: string;
@@ -24,9 +35,17 @@ export type RunState = {
   endedAt: number | null;
   /** the mark told last, whatever time it was told for */
   lastTold: string | null;
-  marks: { id: string; mark: MarkName; weld: string | null; at: number; by: string | null }[];
+  marks: Mark[];
   arcs: ArcSpan[];
+  /** the weld in hand */
+  at: string;
+  turns: Turn[];
+  /** by weld: what is peeled, what of it is welded; a weld that is not welded by arc has none */
+  tape: Record<string, Peeled>;
   tacks: number;
+  /** up to when each alarm was answered, ms */
+  answers: Partial<Record<AlarmKind, number>>;
+  logs: (BodyOf<'run.logged'> & { event: string })[];
   ended: BodyOf<'run.ended'> | null;
   /** the event that ended it */
   endedBy: string | null;
@@ -53,72 +72,152 @@ export function nextMarks(phase: Phase): MarkName[] {
   }
 }
 
+/** The weld a run comes to next: of those it serves, in their order, the first without an arc. */
+export const nextWeld = (s: RunState): string | null =>
+  s.started.welds.find((w) => w !== s.at && !s.arcs.some((a) => a.weld === w)) ?? null;
+
+/** Has the run left this weld behind: ended, or welded and gone on to another? */
+export const leftBehind = (s: RunState, weld: string): boolean =>
+  s.endedAt !== null || (s.at !== weld && s.arcs.some((a) => a.weld === weld) && s.arcs.every((a) => a.weld !== weld || a.off !== null));
+
 /**
  * A mark made late counts when it happened, not when it was told: marks in the order of their time, those of one moment in
  * the order of the record. An end stays where it is told.
  */
-function inTime(events: readonly Recorded[], start: number): Recorded[] {
-  const at = (e: Recorded) => Math.max(start, ms(e.happenedAt));
-  return [...events].sort((a, b) => at(a) - at(b) || a.seq - b.seq);
+function inTime(events: readonly Recorded[], start: number): { e: Recorded; when: number }[] {
+  return events.map((e) => ({ e, when: Math.max(start, ms(e.happenedAt)) })).sort((a, b) => a.when - b.when || a.e.seq - b.e.seq);
 }
 
-/** @returns null when the events hold no start */
-export function reduceRun(raw: readonly Recorded[]): RunState | null {
+/**
+ * @param until only what happened up to then, ms; all of it when left out
+ * @returns null when the events hold no start
+ */
+export function reduceRun(raw: readonly Recorded[], until = Infinity): RunState | null {
   const { events } = corrected(raw.map(upcast));
   const first = events.find((e): e is Recorded<'run.started'> => e.type === 'run.started');
   if (!first) return null;
+  const startedAt = ms(first.happenedAt);
+  const at = first.body.welds[0] ?? '';
   const s: RunState = {
     id: first.stream,
     version: raw.at(-1)?.seq ?? 0,
     started: first.body,
-    startedAt: ms(first.happenedAt),
+    startedAt,
     by: first.actor,
     phase: 'filling',
     openedBy: null,
     closing: false,
     passes: 1,
-    fillingSince: ms(first.happenedAt),
+    fillingSince: startedAt,
     holdSince: null,
     endedAt: null,
     lastTold: null,
     marks: [],
     arcs: [],
+    at,
+    turns: [{ weld: at, from: startedAt, to: null }],
+    tape: {},
     tacks: 0,
+    answers: {},
+    logs: [],
     ended: null,
     endedBy: null,
     contradictions: [],
   };
-  for (const e of inTime(events, s.startedAt)) {
-    const at = Math.max(s.startedAt, ms(e.happenedAt));
+  let told = { seq: 0, id: null as string | null };
+  /** the newest mark of each kind that counts */
+  const newest: Newest = {};
+  for (const { e, when } of inTime(events, startedAt)) {
+    if (when > until) break;
     if (e.type === 'run.ended') {
       if (s.phase === 'welding') s.contradictions.push('The purge was ended with the arc on.');
-      closeArc(s, at);
+      closeArc(s, when);
       s.phase = e.body.how;
       s.ended = e.body;
       s.endedBy = e.id;
-      s.endedAt = at;
-    } else if (e.type === 'run.marked') {
-      if (s.endedAt !== null) s.contradictions.push(`"${e.body.mark}" was marked after the purge had ended.`);
-      s.marks.push({ id: e.id, mark: e.body.mark, weld: e.body.weld, at, by: e.actor });
-      apply(s, e.body, at);
+      s.endedAt = when;
+    } else if (e.type === 'run.answered') s.answers[e.body.alarm] = Math.max(s.answers[e.body.alarm] ?? 0, ms(e.body.upTo));
+    else if (e.type === 'run.logged') s.logs.push({ ...e.body, event: e.id });
+    else if (e.type === 'run.marked') {
+      if (e.seq > told.seq) told = { seq: e.seq, id: e.id };
+      take(s, e, when, newest);
     }
   }
-  const told = events.filter((e) => e.type === 'run.marked').reduce<Recorded | null>((a, e) => (a === null || e.seq > a.seq ? e : a), null);
-  s.lastTold = told?.id ?? null;
+  s.lastTold = told.id;
+  const turn = s.turns.at(-1);
+  if (turn && s.endedAt !== null) turn.to = s.endedAt;
   return s;
+}
+
+type Newest = Partial<Record<MarkName, Mark>>;
+
+function take(s: RunState, e: Recorded<'run.marked'>, at: number, newest: Newest): void {
+  const { mark, weld, arc, screen, source } = e.body;
+  const before = newest[mark];
+  const twice = before && sameMark(before, { ...e.body, at }) ? before.id : null;
+  const made: Mark = {
+    id: e.id,
+    mark,
+    weld,
+    ...(arc && { arc }),
+    ...(screen && { screen }),
+    ...(source && { source }),
+    at,
+    by: e.actor,
+    twice,
+  };
+  s.marks.push(made);
+  if (twice === null) newest[mark] = made;
+  if (twice !== null) {
+    // The clamp saw the arc itself: its time is the truer one.
+    const span = s.arcs.at(-1);
+    if (source?.kind === 'current-clamp' && span && mark === 'arc-on') span.on = at;
+    if (source?.kind === 'current-clamp' && span && mark === 'arc-off') span.off = at;
+    return;
+  }
+  if (s.endedAt !== null) s.contradictions.push(`"${mark}" was marked after the purge had ended.`);
+  if (weld !== null && weld !== s.at) goTo(s, weld, at);
+  apply(s, e.body, at);
+}
+
+/** Another weld comes in hand: the gas stays as it is, nothing of the one before goes with it. */
+function goTo(s: RunState, weld: string, at: number): void {
+  if (s.phase === 'welding') s.contradictions.push('The next weld was taken up with the arc on.');
+  closeArc(s, at);
+  const turn = s.turns.at(-1);
+  if (turn) turn.to = at;
+  s.turns.push({ weld, from: at, to: null });
+  s.at = weld;
+  s.closing = false;
+  s.passes = 1;
+  s.holdSince = null;
+  if (s.endedAt === null && s.phase !== 'open') s.phase = 'filling';
 }
 
 function closeArc(s: RunState, at: number): void {
   const open = s.arcs.at(-1);
-  if (open && open.off === null) open.off = at;
+  if (!open || open.off !== null) return;
+  open.off = at;
+  const weld = open.weld ?? s.at;
+  const p = s.tape[weld];
+  if (p) s.tape[weld] = weldOpen(p);
 }
 
-function apply(s: RunState, { mark, weld, atArc }: BodyOf<'run.marked'>, at: number): void {
+function apply(s: RunState, { mark, weld, atArc, arc }: BodyOf<'run.marked'>, at: number): void {
   const over = s.phase === 'done' || s.phase === 'abandoned';
+  const peeled = s.tape[s.at] ?? nothingPeeled;
   switch (mark) {
     case 'tack':
       s.tacks++;
       if (s.phase === 'open') s.contradictions.push('A tack was made with a dam open.');
+      return;
+    case 'tape-off':
+      s.tape[s.at] = peel(peeled, arc ?? { from: 12, to: 12 });
+      return;
+    case 'tape-on':
+      s.tape[s.at] = tapeBack(peeled, arc ?? { from: 12, to: 12 });
+      return;
+    case 'move':
       return;
     case 'look':
     case 'grind':
@@ -141,6 +240,7 @@ function apply(s: RunState, { mark, weld, atArc }: BodyOf<'run.marked'>, at: num
       s.passes++;
       closeArc(s, at);
       s.closing = false;
+      if (s.tape[s.at]) s.tape[s.at] = nothingPeeled;
       if (s.phase === 'welding') s.phase = 'between';
       return;
     case 'closing':

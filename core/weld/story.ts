@@ -6,7 +6,9 @@ import { jointNames } from '../jobs';
 import { backingNames, setupWords } from '../purge';
 import { sizeName } from '../sizes';
 import { clock, show, type System } from '../units';
+import { alarmNames } from './alarms';
 import { markNames, type Recorded } from './events';
+import { arcName } from './tape';
 import { stageNames } from './stages';
 
 export type Line = { title: string; details: string[] };
@@ -99,6 +101,13 @@ export function tell(e: Recorded, criterion: Criterion, system: System, who: (id
         title: 'Purge started',
         details: [
           ...(b.backing === 'purge' ? [] : [`No inside purge: ${backingNames[b.backing].toLowerCase()}`]),
+          ...(b.rules.readyBy === 'clock' && b.backing === 'purge'
+            ? [
+                b.band
+                  ? `By the clock: the model says ${clock(b.band.low)} to ${clock(b.band.high)} min to the limit at the joint, an estimate`
+                  : 'By the clock, without a model time',
+              ]
+            : []),
           `${b.device ? `${b.device.label} at the ${b.place}${b.monitorChecked ? '' : ', not checked this shift'}` : 'By the clock, oxygen not measured'}; limit ${b.rules.startPpm} ppm to start, ${b.rules.weldPpm} ppm while welding`,
           `${b.countIn} dams, tapes and diffusers in`,
         ],
@@ -106,16 +115,29 @@ export function tell(e: Recorded, criterion: Criterion, system: System, who: (id
     }
     case 'run.marked': {
       const a = e.body.atArc;
+      const { mark, arc, source } = e.body;
       return {
-        title: markNames[e.body.mark],
+        title: arc ? `${markNames[mark]}, ${arcName(arc)}` : markNames[mark],
         details: a
           ? [
+              ...(source ? [`By ${source.label}`] : []),
               a.reading ? `${Math.round(a.reading.ppm)} ppm, reading ${a.reading.ageSeconds.toFixed(0)} s old` : 'Oxygen not measured',
               a.ready ? a.text : `Before ready. ${a.text}`,
             ]
-          : [],
+          : source
+            ? [`By ${source.label}`]
+            : [],
       };
     }
+    case 'run.answered':
+      return { title: `Answered: ${alarmNames[e.body.alarm].toLowerCase()}`, details: [] };
+    case 'run.logged':
+      return {
+        title: 'Logger file read in',
+        details: [
+          `${e.body.name}: ${e.body.readings} readings in ${e.body.unit}, ${e.body.dropped} lines dropped; SHA-256 ${e.body.sha256.slice(0, 16)}`,
+        ],
+      };
     case 'run.ended':
       return {
         title: e.body.how === 'done' ? 'Purge done' : 'Purge abandoned',
@@ -177,6 +199,9 @@ export function tell(e: Recorded, criterion: Criterion, system: System, who: (id
       return { title: 'Record closed, unsigned', details: e.body.remarks ? [e.body.remarks] : [] };
     case 'weld.corrected':
     case 'run.corrected':
-      return { title: e.body.body === null ? 'An entry was taken back' : 'An entry was corrected', details: [e.body.reason] };
+      return {
+        title: e.body.body === null ? 'An entry was taken back' : 'An entry was corrected',
+        details: [e.body.reason, ...(e.body.happenedAt ? ['Its time was set right'] : [])],
+      };
   }
 }

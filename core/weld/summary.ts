@@ -1,5 +1,9 @@
 /** What lists, thumbnails and the board show of welds and runs: always derived from the events, never believed over them. */
+import type { Cylinder, CylinderReading, Draw } from '../gases';
+import type { Gate } from '../purge';
+import type { Alarm } from './alarms';
 import { waitsFor } from './lines';
+import { shareOf } from './tape';
 import type { WeldState } from './reduce';
 import type { RunState } from './run';
 
@@ -14,7 +18,7 @@ export type WeldSummary = {
   tints: NonNullable<WeldState['look']>['tints'];
   purge: NonNullable<WeldState['plan']>['setup'] | null;
   cup: number | null;
-  /** share of the round that has been welded, as far as arcs tell: 0, or 1 once the arcs are off */
+  /** share of the round that has been welded: by the quarters that were peeled, or 1 once the arcs are off */
   welded: number;
 };
 
@@ -28,10 +32,13 @@ export const summarise = (s: WeldState): WeldSummary => ({
   tints: s.look?.tints ?? [],
   purge: s.plan?.setup ?? null,
   cup: s.setup?.cup ?? null,
-  welded: s.done.weld ? 1 : 0,
+  welded: s.done.weld ? 1 : shareOf(s.runs.at(-1)?.tape[s.id]?.welded ?? []),
 });
 
-export type RunSummary = Pick<RunState, 'phase' | 'fillingSince' | 'holdSince' | 'startedAt' | 'tacks'> & {
+export type RunSummary = Pick<RunState, 'phase' | 'openedBy' | 'closing' | 'at' | 'fillingSince' | 'holdSince' | 'startedAt' | 'tacks'> & {
+  /** since when the arc is on, ms */
+  arcSince: number | null;
+  band: RunState['started']['band'] | null;
   rules: RunState['started']['rules'];
   planned: number | null;
   device: { id: string; label: string } | null;
@@ -42,6 +49,11 @@ export type RunSummary = Pick<RunState, 'phase' | 'fillingSince' | 'holdSince' |
 
 export const summariseRun = (s: RunState): RunSummary => ({
   phase: s.phase,
+  openedBy: s.openedBy,
+  closing: s.closing,
+  at: s.at,
+  arcSince: s.phase === 'welding' ? (s.arcs.at(-1)?.on ?? null) : null,
+  band: s.started.band ?? null,
   fillingSince: s.fillingSince,
   holdSince: s.holdSince,
   startedAt: s.startedAt,
@@ -69,12 +81,21 @@ export type BoardRun = {
   id: string;
   spool: string;
   job: string;
+  /** the bay it stands in */
+  station: string;
+  welds: { id: string; number: string }[];
   summary: RunSummary;
-  version: number;
-  numbers: string[];
-  lastPpm: number | null;
-  lastAt: number | null;
-  lastQuality: string | null;
+  gate: Gate;
+  last: { ppm: number; at: number } | null;
+  alarms: Alarm[];
 };
-/** Welds that wait, purges that run, how many are done, and the server's time. */
-export type BoardData = { welds: BoardWeld[]; runs: BoardRun[]; done: number; now: number };
+export type BoardCylinder = {
+  id: string;
+  label: string;
+  body: Cylinder;
+  look: { reading: CylinderReading; at: number } | null;
+  changed: boolean;
+  draws: (Draw & { run: string })[];
+};
+/** Welds that wait, purges that run, the cylinders they draw from, how many are done, and the server's time. */
+export type BoardData = { welds: BoardWeld[]; runs: BoardRun[]; cylinders: BoardCylinder[]; done: number; now: number };

@@ -345,16 +345,20 @@ describe('the bench', () => {
 
 describe('a run as CSV', () => {
   it('is RFC 4180: CRLF, quoted where it must be, readings and marks in order', () => {
-    const text = runCsv(run(mark('tack', 5)), [
-      { at: T0 + 1000, ppm: 900, quality: 'good' },
-      { at: T0 + 9000, ppm: 80, quality: 'good' },
-    ]);
+    const text = runCsv(
+      run(mark('tack', 5)),
+      [
+        { at: T0 + 1000, ppm: 900, quality: 'good' },
+        { at: T0 + 9000, ppm: 80, quality: 'good' },
+      ],
+      [{ at: T0 + 2000, flow: 7.5 / 60_000 }],
+    );
     const lines = text.split('\r\n');
-    expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,mark');
+    expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,flow_from,mark');
     expect(lines.slice(1, 4).map((l) => l.split(',').filter((_, i) => i !== 1))).toEqual([
-      ['1.000', '900', 'good', '8', ''],
-      ['5.000', '', '', '8', 'Tack'],
-      ['9.000', '80', 'good', '8', ''],
+      ['1.000', '900', 'good', '8', 'set', ''],
+      ['5.000', '', '', '7.5', 'measured', 'Tack'],
+      ['9.000', '80', 'good', '7.5', 'measured', ''],
     ]);
     expect(lines.at(-1)).toBe('');
   });
