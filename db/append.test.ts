@@ -154,11 +154,16 @@ describe('the arc', () => {
     const run = uuid();
     const start = Date.now() - 60_000;
     await say(w, run, 'run.started', runBody(w, spool, welds), { clock: () => start });
-    await intake(w.sql, () => start + 10_000, w.device, {
-      boot: uuid(),
-      sentAt: new Date(start + 10_000).toISOString(),
-      readings: [{ seq: 1, at: new Date(start + 9_000).toISOString(), raw: 340, ppm: 340, quality: 'good' }],
-    });
+    await intake(
+      w.sql,
+      () => start + 10_000,
+      { id: w.device, kind: 'oxygen-monitor' },
+      {
+        boot: uuid(),
+        sentAt: new Date(start + 10_000).toISOString(),
+        readings: [{ seq: 1, at: new Date(start + 9_000).toISOString(), raw: 340, ppm: 340, quality: 'good' }],
+      },
+    );
     expect((await say(w, run, 'run.marked', { mark: 'arc-on', weld: welds[0] ?? null }, { clock: () => start + 12_000 })).status).toBe(201);
     const { state } = (await weldRecord(w.sql, welds[0] as string)) ?? {};
     expect(state?.arcs[0]?.atArc).toMatchObject({ ready: false, by: 'monitor', reading: { ppm: 340, ageSeconds: 3 } });

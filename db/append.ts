@@ -3,19 +3,10 @@
  * chain, insert, rewrite the summary rows, hint to whoever listens. Answered means committed.
  */
 import { gate } from '../core/purge';
-import {
-  eventTypes,
-  isEventType,
-  refusals,
-  sentEventSchema,
-  type BodyOf,
-  type Recorded,
-  type RunState,
-  type SentEvent,
-} from '../core/weld';
+import { eventTypes, isEventType, reduceRun, refusals, sentEventSchema, type BodyOf, type Recorded, type SentEvent } from '../core/weld';
 import { canonical, sha256 } from './chain';
 import type { Clock } from './clock';
-import { criterionOf, runState, weldRecord } from './events';
+import { criterionOf, eventsOf, runState, weldRecord } from './events';
 import { addCheck } from './checks';
 import { readingsDigest, readingsSince } from './readings';
 import type { Sql, Tx } from './sql';
@@ -101,14 +92,28 @@ async function begin(tx: Tx, e: Checked, at: Date): Promise<void> {
     await tx`insert into stream (id, kind) values (${e.stream}, 'run') on conflict do nothing`;
     await tx`insert into run (id, spool, device, started_at) values (${e.stream}, ${b.spool}, ${b.device?.id ?? null}, ${at}) on conflict do nothing`;
     for (const w of new Set(b.welds)) await tx`insert into weld_run (weld, run) values (${w}, ${e.stream}) on conflict do nothing`;
+    for (const d of b.listens ?? []) {
+      const [taken] = await tx<
+        { id: string }[]
+      >`select r.id from run r join run_device l on l.run = r.id where l.device = ${d.id} and r.ended_at is null`;
+      if (taken) refuse(422, `${d.label} is on another purge that is still running. End that one, or start without it.`);
+      if (!(await tx`select 1 from device where id = ${d.id} and revoked_at is null`).length)
+        refuse(422, `${d.label} is not registered any more.`);
+      await tx`insert into run_device (run, device) values (${e.stream}, ${d.id}) on conflict do nothing`;
+    }
   }
 }
 
 /** What the server adds: the reading in force when the arc was struck, the digest when a run is closed. */
 async function enrich(tx: Tx, e: Checked, happened: number): Promise<Recorded['body']> {
   if (e.type === 'run.marked' && (e.body as BodyOf<'run.marked'>).mark === 'arc-on') {
-    const run = await runState(tx, e.stream);
-    return { ...(e.body as BodyOf<'run.marked'>), atArc: run ? await atArc(tx, run, happened) : undefined };
+    return { ...(e.body as BodyOf<'run.marked'>), atArc: await atArc(tx, e.stream, happened) };
+  }
+  if (e.type === 'run.corrected') {
+    // An arc set right to another time was struck in other oxygen.
+    const { body, happenedAt } = e.body as BodyOf<'run.corrected'>;
+    if (body?.['mark'] !== 'arc-on' || happenedAt === undefined) return e.body;
+    return { ...(e.body as BodyOf<'run.corrected'>), body: { ...body, atArc: await atArc(tx, e.stream, Date.parse(happenedAt)) } };
   }
   if (e.type === 'run.ended') {
     const run = await runState(tx, e.stream);
@@ -119,7 +124,10 @@ async function enrich(tx: Tx, e: Checked, happened: number): Promise<Recorded['b
   return e.body;
 }
 
-async function atArc(tx: Tx, run: RunState, at: number): Promise<BodyOf<'run.marked'>['atArc']> {
+/** The reading in force at a moment, and what the gate said then: of the run as it stood, not as it stands. */
+async function atArc(tx: Tx, stream: string, at: number): Promise<BodyOf<'run.marked'>['atArc']> {
+  const run = reduceRun(await eventsOf(tx, stream), at);
+  if (!run) return undefined;
   const { device, rules, planned, place, monitorChecked, backing } = run.started;
   const readings = device ? await readingsSince(tx, device.id, Math.max(run.startedAt, at - 180_000), at) : [];
   const g = gate({
@@ -128,6 +136,7 @@ async function atArc(tx: Tx, run: RunState, at: number): Promise<BodyOf<'run.mar
     planned,
     monitored: device !== null,
     readings,
+    declared: device?.declared ?? null,
     monitorChecked,
     place,
     now: at,
@@ -178,7 +187,7 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked): Promise<Omit<An
   if (head.version > 0 && (e.type === 'weld.created' || e.type === 'run.started')) return refuse(409, 'This has been created already.');
   if (eventTypes[e.type].decision && e.seen !== head.version)
     return refuse(409, 'Somebody else recorded something in the meantime. Look at what is new, then decide again.');
-  if (e.type === 'weld.corrected' || e.type === 'run.corrected') await checkCorrection(tx, e);
+  if (e.type === 'weld.corrected' || e.type === 'run.corrected') await checkCorrection(tx, e, at);
   if (head.kind === 'weld' && head.version > 0) {
     const weld = await weldRecord(tx, e.stream);
     if (weld) {
@@ -221,13 +230,15 @@ async function noteCheck(tx: Tx, e: Checked, who: Who, at: Date): Promise<void> 
     await addCheck(tx, { id: e.id, item: monitor.id, kind: 'monitor', body: { air, bottle } }, who.person, at);
 }
 
-/** A correction names an event of its own stream and carries a body that event could have had. */
-async function checkCorrection(tx: Tx, e: Checked): Promise<void> {
-  const { corrects, body } = e.body as BodyOf<'weld.corrected'>;
+/** A correction names an event of its own stream and carries a body that event could have had, and a time that was. */
+async function checkCorrection(tx: Tx, e: Checked, at: number): Promise<void> {
+  const { corrects, body, happenedAt } = e.body as BodyOf<'weld.corrected'>;
   const [row] = await tx<{ type: string }[]>`select type from event where id = ${corrects} and stream = ${e.stream}`;
   if (!row || !isEventType(row.type)) return refuse(422, 'The event to correct is not in this record.');
   if (row.type === 'weld.created' || row.type === 'run.started' || row.type.endsWith('.corrected'))
     refuse(422, 'This event cannot be corrected.');
+  if (happenedAt !== undefined && row.type !== 'run.marked') refuse(422, 'Only a mark can be set to another time.');
+  if (happenedAt !== undefined && Date.parse(happenedAt) > at) refuse(422, 'A mark cannot be set to a time that is still to come.');
   if (body !== null) {
     const parsed = eventTypes[row.type].body.safeParse(body);
     if (!parsed.success)
@@ -236,6 +247,16 @@ async function checkCorrection(tx: Tx, e: Checked): Promise<void> {
         'The corrected entry cannot be right.',
         parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`),
       );
+  }
+}
+
+/** Appends within a transaction of the caller's, which then stands or falls with it. What is refused leaves that one usable. */
+export async function appendIn(tx: Tx, clock: Clock, who: Who, sent: unknown): Promise<Omit<Answer, 'id'>> {
+  try {
+    return await take(tx, clock, who, check(sent));
+  } catch (error) {
+    if (error instanceof Refused) return error.answer;
+    throw error;
   }
 }
 

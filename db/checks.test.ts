@@ -3,7 +3,8 @@ import { v7 as uuid } from 'uuid';
 import type { NewCheck, NewRegisterItem } from '../core/registers';
 import { makeWorld, type World } from '../tests/database';
 import { checks, prices, setPrices, takeCheck } from './checks';
-import { addRegisterItem, monitorCards, setMonitorCard } from './registers';
+import { devices, setDeviceCard } from './devices';
+import { addRegisterItem } from './registers';
 
 let w: World;
 beforeAll(async () => {
@@ -73,7 +74,7 @@ it('prices are kept and read back; a monitor keeps its card', async () => {
   await setPrices(w.sql, { currency: 'EUR', perM3: { argon: 9.5 } });
   await setPrices(w.sql, { currency: 'EUR', perM3: { argon: 10, helium: 40 } });
   expect(await prices(w.sql)).toEqual({ currency: 'EUR', perM3: { argon: 10, helium: 40 } });
-  expect(await setMonitorCard(w.sql, w.device, { cell: 'optical', calibratedOn: '2026-01-15' })).toBe(true);
-  expect((await monitorCards(w.sql)).find((m) => m.id === w.device)).toMatchObject({ cell: 'optical', calibratedOn: '2026-01-15' });
-  expect(await setMonitorCard(w.sql, uuid(), { cell: 'optical', calibratedOn: null })).toBe(false);
+  expect(await setDeviceCard(w.sql, w.device, { cell: 'optical', calibratedOn: '2026-01-15' })).toBe(true);
+  expect((await devices(w.sql, Date.now)).find((m) => m.id === w.device)).toMatchObject({ cell: 'optical', calibratedOn: '2026-01-15' });
+  expect(await setDeviceCard(w.sql, uuid(), { cell: 'optical', calibratedOn: null })).toBe(false);
 });

@@ -295,6 +295,9 @@ type Story = {
   welder: string;
 };
 
+const bandOfPlan = ({ joint: { low, value, high } }: Plan) =>
+  low !== null && value !== null && high !== null ? { low, value, high } : null;
+
 /** One weld from fit-up to as far as its story goes. */
 async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Story): Promise<void> {
   const { batch, spec, weld, have } = s;
@@ -383,7 +386,9 @@ async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Story): Pro
       setup: batch.setup,
       rules: batch.criterion.purge,
       planned: plan.joint.high,
-      device: { id: s.monitor.id, label: s.monitor.name },
+      device: { id: s.monitor.id, label: s.monitor.name, declared: { resolution: 1, noise: 1.5, top: 250_000 } },
+      band: bandOfPlan(plan),
+      station: 'bay 1',
       place: 'vent',
       monitorChecked: true,
       countIn: 3,
@@ -497,5 +502,10 @@ async function readings(sql: Sql, hand: ReturnType<typeof handClock>, s: Story, 
     const ppm = Math.max(0, Math.round(clean + 1.5 * (s.random() + s.random() - 1)));
     return { seq: i, at: new Date(now - (seconds - t) * 1000).toISOString(), raw: ppm, ppm, quality: 'good' as const };
   });
-  await intake(sql, hand.clock, s.monitor.id, { boot: crypto.randomUUID(), sentAt: new Date(now).toISOString(), readings: list });
+  await intake(
+    sql,
+    hand.clock,
+    { id: s.monitor.id, kind: 'oxygen-monitor' },
+    { boot: crypto.randomUUID(), sentAt: new Date(now).toISOString(), readings: list },
+  );
 }

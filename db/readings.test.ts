@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { makeWorld, type World } from '../tests/database';
-import { deviceByKey, intake, readingsDigest, readingsSince } from './readings';
-import { revokeDevice } from './registers';
+import { deviceByKey, revokeDevice } from './devices';
+import { intake, readingsDigest, readingsSince } from './readings';
 
 let w: World;
 const t0 = Date.parse('2026-03-01T08:00:00Z');
@@ -10,7 +10,7 @@ const clock = () => t0;
 const iso = (s: number) => new Date(t0 + s * 1000).toISOString();
 const item = (seq: number, s: number, ppm: unknown = 100) => ({ seq, at: iso(s), raw: ppm, ppm, quality: 'good' });
 const send = async (readings: unknown[], { boot = uuid(), sentAt = iso(0) } = {}) => {
-  const result = await intake(w.sql, clock, w.device, { boot, sentAt, readings });
+  const result = await intake(w.sql, clock, { id: w.device, kind: 'oxygen-monitor' }, { boot, sentAt, readings });
   return 'answers' in result ? result.answers.map((a) => a.status) : [result.error];
 };
 
@@ -61,7 +61,9 @@ it('corrects a device clock that is wrong by an hour, by what it says of itself 
 });
 
 it('refuses a batch that cannot be read', async () => {
-  expect((await intake(w.sql, clock, w.device, { readings: [] })) as { error: string }).toHaveProperty('error');
+  expect((await intake(w.sql, clock, { id: w.device, kind: 'oxygen-monitor' }, { readings: [] })) as { error: string }).toHaveProperty(
+    'error',
+  );
 });
 
 it('knows a device by its key, and not when unknown, with a wrong key, or revoked', async () => {

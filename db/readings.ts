@@ -1,100 +1,90 @@
-/** Oxygen readings: taken in batches from devices, answered item by item, kept as rows beside the events. */
-import { z } from 'zod';
-import { timingSafeEqual } from 'node:crypto';
-import { readingBatchSchema, readingSchema, type ReadingAnswer } from '../core/devices';
+/** Readings of oxygen and flow: taken in batches from devices, answered item by item, kept as rows beside the events. */
+import { flowItemSchema, oxygenItemSchema, readingBatchSchema, type ItemAnswer } from '../core/devices';
 import type { Reading } from '../core/purge';
+import type { FlowReading } from '../core/weld';
 import { sha256 } from './chain';
 import type { Clock } from './clock';
+import { noteSeen, type Device } from './devices';
+import { keepRefusals, sift } from './intake';
 import type { Db, Sql } from './sql';
 
-/** Readings dated further ahead than this, after correction by the device's clock offset, are refused. */
-const FUTURE_MS = 5000;
-
-export type Device = { id: string; name: string; revoked_at: Date | null };
-
-/** The device this key belongs to, or why there is none. */
-export async function deviceByKey(sql: Sql, id: string, key: string): Promise<Device | 'unknown' | 'wrong-key' | 'revoked'> {
-  if (!z.uuid().safeParse(id).success) return 'unknown';
-  const [row] = await sql<(Device & { key_hash: string })[]>`select id, name, key_hash, revoked_at from device where id = ${id}`;
-  if (!row) return 'unknown';
-  if (!timingSafeEqual(Buffer.from(sha256(key), 'hex'), Buffer.from(row.key_hash, 'hex'))) return 'wrong-key';
-  return row.revoked_at ? 'revoked' : row;
-}
-
-type Good = { seq: number; at: Date; deviceTime: Date; raw: number; ppm: number; quality: string };
+const LPM = 1 / 60_000;
+const issues = (e: { issues: { path: PropertyKey[]; message: string }[] }) =>
+  e.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ');
 
 /**
  * Takes a batch in one transaction. Bad items go to reading_refusal with their reason, good ones stay.
- * @returns null when the batch itself cannot be read
+ * @returns an error when the batch itself cannot be read
  */
 export async function intake(
   sql: Sql,
   clock: Clock,
-  device: string,
+  device: Pick<Device, 'id' | 'kind'>,
   sent: unknown,
-): Promise<{ answers: ReadingAnswer[]; now: string } | { error: string }> {
+): Promise<{ answers: ItemAnswer[]; now: string } | { error: string }> {
   const batch = readingBatchSchema.safeParse(sent);
-  if (!batch.success) return { error: batch.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ') };
+  if (!batch.success) return { error: issues(batch.error) };
+  if (device.kind !== 'oxygen-monitor' && device.kind !== 'flow-meter') return { error: 'This device sends signals, not readings.' };
   const { boot, sentAt, readings } = batch.data;
   const received = new Date(clock());
-  const offset = received.getTime() - Date.parse(sentAt);
-  const answers = new Map<number, ReadingAnswer>();
-  const good = new Map<number, Good>();
-  readings.forEach((item, index) => {
-    const refuse = (reason: string) => answers.set(index, { index, status: 'refused', reason });
-    const parsed = readingSchema.safeParse(item);
-    if (!parsed.success) return refuse(parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; '));
-    const r = parsed.data;
-    const at = Date.parse(r.at) + offset;
-    if (at > received.getTime() + FUTURE_MS) return refuse(`dated ${Math.round((at - received.getTime()) / 1000)} s into the future`);
-    good.set(index, { seq: r.seq, at: new Date(at), deviceTime: new Date(r.at), raw: r.raw, ppm: r.ppm, quality: r.quality });
-    return undefined;
-  });
+  const { good, answers } =
+    device.kind === 'flow-meter' ? sift(flowItemSchema, readings, sentAt, received) : sift(oxygenItemSchema, readings, sentAt, received);
+  const indexed = good.map(({ index, at, deviceTime, item }) => ({
+    index,
+    row: {
+      seq: item.seq,
+      at,
+      device_time: deviceTime,
+      raw: item.raw,
+      value: 'lpm' in item ? item.lpm * LPM : item.ppm,
+      quality: item.quality,
+    },
+  }));
+  const rows = indexed.map((r) => r.row);
   await sql.begin(async (tx) => {
-    const rows = [...good.entries()].map(([index, g]) => ({ index, ...g }));
     if (rows.length) {
+      // The same number twice in one batch would clash with itself: the first stands, the rest are compared below.
+      const firsts = [...new Map(rows.toReversed().map((r) => [r.seq, r])).values()];
       const taken = await tx<{ seq: number }[]>`
-        insert into reading ${tx(
-          // The same number twice in one batch would clash with itself: the first stands, the rest are compared below.
-          rows
-            .filter((r, i) => rows.findIndex((o) => o.seq === r.seq) === i)
-            .map((r) => ({
-              device,
-              boot,
-              seq: r.seq,
-              at: r.at,
-              device_time: r.deviceTime,
-              received_at: received,
-              raw: r.raw,
-              ppm: r.ppm,
-              quality: r.quality,
-            })),
-        )} on conflict (device, boot, seq) do nothing returning seq`;
+        insert into reading ${tx(firsts.map((r) => ({ ...r, device: device.id, boot, received_at: received })))}
+        on conflict (device, boot, seq) do nothing returning seq`;
       const fresh = new Set(taken.map((t) => t.seq));
-      const kept = await tx<{ seq: number; device_time: Date; ppm: number; raw: number }[]>`
-        select seq, device_time, ppm, raw from reading where device = ${device} and boot = ${boot} and seq in ${tx(rows.map((r) => r.seq))}`;
+      const kept = await tx<{ seq: number; device_time: Date; value: number; raw: number }[]>`
+        select seq, device_time, value, raw from reading where device = ${device.id} and boot = ${boot} and seq in ${tx(rows.map((r) => r.seq))}`;
       const bySeq = new Map(kept.map((k) => [k.seq, k]));
-      for (const r of rows) {
+      for (const { index, row: r } of indexed) {
         const k = bySeq.get(r.seq);
-        const same = k !== undefined && k.ppm === r.ppm && k.raw === r.raw && k.device_time.getTime() === r.deviceTime.getTime();
-        if (!same)
-          answers.set(r.index, { index: r.index, status: 'refused', reason: `number ${r.seq} was sent before with another content` });
-        else answers.set(r.index, { index: r.index, status: fresh.delete(r.seq) ? 'taken' : 'repeat' });
+        const same = k?.value === r.value && k.raw === r.raw && k.device_time.getTime() === r.device_time.getTime();
+        if (!same) answers.set(index, { index, status: 'refused', reason: `number ${r.seq} was sent before with another content` });
+        else answers.set(index, { index, status: fresh.delete(r.seq) ? 'taken' : 'repeat' });
       }
     }
-    for (const a of answers.values())
-      if (a.status === 'refused')
-        await tx`insert into reading_refusal (device, received_at, item, reason) values (${device}, ${received}, ${JSON.stringify(readings[a.index]) ?? 'null'}, ${a.reason ?? ''})`;
-    await tx`select pg_notify('sentrel', ${JSON.stringify({ device })})`;
+    await keepRefusals(tx, device.id, received, readings, answers.values());
+    await noteSeen(tx, device.id, received);
+    await tx`select pg_notify('sentrel', ${JSON.stringify({ device: device.id })})`;
   });
-  return { answers: readings.map((_, i) => answers.get(i) as ReadingAnswer), now: received.toISOString() };
+  return { answers: readings.map((_, i) => answers.get(i) as ItemAnswer), now: received.toISOString() };
 }
+
+type Row = { at: Date; raw: number; ppm: number; quality: string };
+const reading = (r: Row): Reading => ({ at: r.at.getTime(), raw: r.raw, ppm: r.ppm, quality: r.quality });
 
 /** A device's readings from one time to another (ms), oldest first, at most `most` of the newest. */
 export async function readingsSince(db: Db, device: string, from: number, to: number, most = 4000): Promise<Reading[]> {
-  const rows = await db<{ at: Date; ppm: number; quality: string }[]>`
-    select at, ppm, quality from reading where device = ${device} and at > ${new Date(from)} and at <= ${new Date(to)} order by at desc, seq desc limit ${most}`;
-  return rows.map((r) => ({ at: r.at.getTime(), ppm: r.ppm, quality: r.quality })).reverse();
+  const rows = await db<Row[]>`
+    select at, raw, value as ppm, quality from reading where device = ${device} and at > ${new Date(from)} and at <= ${new Date(to)} order by at desc, seq desc limit ${most}`;
+  return rows.map(reading).reverse();
+}
+
+/** The same of a flow meter, m³/s. */
+export async function flowsSince(db: Db, device: string, from: number, to: number, most = 20_000): Promise<FlowReading[]> {
+  return (await readingsSince(db, device, from, to, most)).map((r) => ({ at: r.at, flow: r.ppm }));
+}
+
+/** The lines of a logger's file, oldest first. */
+export async function logReadings(db: Db, log: string): Promise<Reading[]> {
+  const rows = await db<Row[]>`select at, raw, ppm, 'good' as quality from log_reading where log = ${log} order by at, line`;
+  return rows.map(reading);
 }
 
 export type KeyedReading = Reading & { key: string };
@@ -111,17 +101,17 @@ export async function readingsArrived(
   since: number,
   most = 20_000,
 ): Promise<KeyedReading[]> {
-  const rows = await db<{ boot: string; seq: number; at: Date; ppm: number; quality: string }[]>`
-    select boot, seq, at, ppm, quality from reading
+  const rows = await db<(Row & { boot: string; seq: number })[]>`
+    select boot, seq, at, raw, value as ppm, quality from reading
     where device = ${device} and at > ${new Date(from)} and at <= ${new Date(to)} and received_at >= ${new Date(since)}
     order by at desc, seq desc limit ${most}`;
-  return rows.map((r) => ({ key: `${r.boot.slice(-12)}:${r.seq}`, at: r.at.getTime(), ppm: r.ppm, quality: r.quality })).reverse();
+  return rows.map((r) => ({ key: `${r.boot.slice(-12)}:${r.seq}`, ...reading(r) })).reverse();
 }
 
 /** What a closed run keeps of its readings: how many, and the SHA-256 over them in order. */
 export async function readingsDigest(db: Db, device: string, from: number, to: number): Promise<{ readings: number; sha256: string }> {
-  const rows = await db<{ boot: string; seq: number; device_time: Date; raw: number; ppm: number; quality: string }[]>`
-    select boot, seq, device_time, raw, ppm, quality from reading where device = ${device} and at > ${new Date(from)} and at <= ${new Date(to)} order by at, boot, seq`;
-  const text = rows.map((r) => [r.boot, r.seq, r.device_time.toISOString(), r.raw, r.ppm, r.quality].join(',')).join('\n');
+  const rows = await db<{ boot: string; seq: number; device_time: Date; raw: number; value: number; quality: string }[]>`
+    select boot, seq, device_time, raw, value, quality from reading where device = ${device} and at > ${new Date(from)} and at <= ${new Date(to)} order by at, boot, seq`;
+  const text = rows.map((r) => [r.boot, r.seq, r.device_time.toISOString(), r.raw, r.value, r.quality].join(',')).join('\n');
   return { readings: rows.length, sha256: sha256(text) };
 }

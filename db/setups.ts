@@ -42,7 +42,7 @@ export async function isOnSpool(db: Db, spool: string, weld: string): Promise<bo
 
 /** Welds of a spool whose welding is behind them. */
 export async function weldedOn(db: Db, spool: string): Promise<string[]> {
-  const rows = await db<{ id: string }[]>`select id from weld where spool = ${spool} and (summary ->> 'welded')::float > 0`;
+  const rows = await db<{ id: string }[]>`select id from weld where spool = ${spool} and (summary ->> 'welded')::float >= 1`;
   return rows.map((r) => r.id);
 }
 

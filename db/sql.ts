@@ -17,6 +17,8 @@ export function connect(url: string, { max = 10, role = 'sentrel_app' }: { max?:
     max,
     onnotice: quiet,
     connect_timeout: 4,
+    // Tried again at once and often: what waits for a connection has five seconds at most.
+    backoff: (tries: number) => Math.min(0.05 * tries, 0.5),
     idle_timeout: 60,
     connection: {
       application_name: 'sentrel',

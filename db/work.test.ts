@@ -5,7 +5,8 @@ import { board } from './board';
 import { handClock, moveClock, now, testing } from './clock';
 import { intake } from './readings';
 import { closeSession, openSession, setUnits, whoHolds } from './people';
-import { addRegisterItem, criteria, devices, registerItems, shipCriteria } from './registers';
+import { devices } from './devices';
+import { addRegisterItem, criteria, registerItems, shipCriteria } from './registers';
 import { connect, isDatabaseAway } from './sql';
 import { addWork, jobNames, placeOf } from './work';
 
@@ -55,16 +56,21 @@ describe('the board', () => {
       sentAt: new Date(t + s * 1000).toISOString(),
       readings: [{ seq: 1, at: new Date(t + s * 1000).toISOString(), raw: ppm, ppm, quality: 'good' }],
     });
-    await intake(w.sql, () => t - 60_000, w.device, reading(-60, 7));
+    await intake(w.sql, () => t - 60_000, { id: w.device, kind: 'oxygen-monitor' }, reading(-60, 7));
     const run = uuid();
     await say(w, run, 'run.started', runBody(w, spool, welds), { clock: () => t });
-    expect((await board(w.sql, t)).runs[0]).toMatchObject({ numbers: ['R-1', 'R-2'], lastPpm: null });
-    await intake(w.sql, () => t + 9000, w.device, reading(8, 900));
-    expect((await board(w.sql, t)).runs[0]).toMatchObject({ lastPpm: 900, summary: { phase: 'filling', place: 'vent' } });
-    expect((await devices(w.sql))[0]).toMatchObject({ busy: true });
+    expect((await board(w.sql, t)).runs[0]).toMatchObject({ welds: [{ number: 'R-1' }, { number: 'R-2' }], last: null });
+    await intake(w.sql, () => t + 9000, { id: w.device, kind: 'oxygen-monitor' }, reading(8, 900));
+    expect((await board(w.sql, t + 10_000)).runs[0]).toMatchObject({
+      last: { ppm: 900 },
+      gate: { ready: false },
+      alarms: [],
+      summary: { phase: 'filling', place: 'vent' },
+    });
+    expect((await devices(w.sql, Date.now))[0]).toMatchObject({ busy: true });
     await say(w, run, 'run.ended', { how: 'abandoned', countOut: 0 });
     expect((await board(w.sql, t)).runs).toEqual([]);
-    expect((await devices(w.sql))[0]).toMatchObject({ busy: false });
+    expect((await devices(w.sql, Date.now))[0]).toMatchObject({ busy: false });
   });
   it('hints each change to whoever listens, by stream and version', async () => {
     const heard: { stream: string; version: number; also: string[] }[] = [];

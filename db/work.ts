@@ -63,6 +63,10 @@ export async function placeOf(db: Db, weld: string): Promise<WeldPlace | null> {
   return row ?? null;
 }
 
+/** Every weld of a spool in its order, and what it waits for. */
+export const weldsOn = (db: Db, spool: string): Promise<{ id: string; number: string; due: string }[]> =>
+  db<{ id: string; number: string; due: string }[]>`select id, number, due from weld where spool = ${spool} order by ordinal`;
+
 /** Is there demo data to be cleared away? */
 export async function hasDemo(db: Db): Promise<boolean> {
   const [row] = await db<{ demo: boolean }[]>`select exists (select 1 from job where demo and not cleared) as demo`;

@@ -1,0 +1,99 @@
+/**
+ * A press of a foot switch or an arc seen by a clamp becomes a mark on the purge that listens to it. The signal and its mark
+ * are committed together: sent again, however often, it is one mark.
+ */
+import { v7 as uuid } from 'uuid';
+import {
+  arcItemSchema,
+  LEAST_PRESS,
+  pressItemSchema,
+  signalBatchSchema,
+  type ArcItem,
+  type ItemAnswer,
+  type PressItem,
+} from '../core/devices';
+import { eventTypes, reduceRun, targets, type BodyOf } from '../core/weld';
+import { appendIn } from './append';
+import type { Clock } from './clock';
+import { noteSeen, type Device } from './devices';
+import { eventsOf } from './events';
+import { keepRefusals, sift, type Timed } from './intake';
+import type { Sql, Tx } from './sql';
+
+type Signal = PressItem | ArcItem;
+
+/** @returns an error when the batch itself cannot be read */
+export async function takeSignals(
+  sql: Sql,
+  clock: Clock,
+  device: Device,
+  sent: unknown,
+): Promise<{ answers: ItemAnswer[]; now: string } | { error: string }> {
+  const batch = signalBatchSchema.safeParse(sent);
+  if (!batch.success) return { error: batch.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ') };
+  if (device.kind !== 'foot-switch' && device.kind !== 'current-clamp') return { error: 'This device sends readings, not signals.' };
+  const { boot, sentAt, signals } = batch.data;
+  const received = new Date(clock());
+  const { good, answers } = sift<Signal>(device.kind === 'foot-switch' ? pressItemSchema : arcItemSchema, signals, sentAt, received);
+  // One after the other: what a press means depends on the one before.
+  for (const s of good.sort((a, b) => a.at.getTime() - b.at.getTime() || a.item.seq - b.item.seq))
+    answers.set(s.index, await sql.begin((tx) => takeOne(tx, clock, device, boot, s, received)));
+  await sql.begin(async (tx) => {
+    await keepRefusals(tx, device.id, received, signals, answers.values());
+    await noteSeen(tx, device.id, received);
+  });
+  return { answers: signals.map((_, i) => answers.get(i) as ItemAnswer), now: received.toISOString() };
+}
+
+async function takeOne(tx: Tx, clock: Clock, device: Device, boot: string, s: Timed<Signal>, received: Date): Promise<ItemAnswer> {
+  const { index, item } = s;
+  // The lock on the device's row lets one sender at a time decide: the same signal sent twice at once waits here.
+  await tx`select 1 from device where id = ${device.id} for update`;
+  const [had] = await tx<
+    { same: boolean }[]
+  >`select body = ${tx.json(item)}::jsonb as same from signal where device = ${device.id} and boot = ${boot} and seq = ${item.seq}`;
+  if (had)
+    return had.same
+      ? { index, status: 'repeat' }
+      : { index, status: 'refused', reason: `number ${item.seq} was sent before with another content` };
+  const made =
+    'press' in item && item.press < LEAST_PRESS
+      ? `shorter than ${LEAST_PRESS} ms: an arc start, not a foot`
+      : await mark(tx, clock, device, s);
+  const event = typeof made === 'string' ? null : made.event;
+  const note = typeof made === 'string' ? made : '';
+  await tx`insert into signal (device, boot, seq, at, device_time, received_at, body, event, note)
+    values (${device.id}, ${boot}, ${item.seq}, ${s.at}, ${s.deviceTime}, ${received}, ${tx.json(item)}, ${event}, ${note})`;
+  return note === '' ? { index, status: 'taken' } : { index, status: 'taken', reason: note };
+}
+
+/** Makes the mark, or says why there is none. */
+async function mark(tx: Tx, clock: Clock, device: Device, { at, item }: Timed<Signal>): Promise<{ event: string } | string> {
+  const [open] = await tx<{ id: string }[]>`
+    select r.id from run r join run_device l on l.run = r.id
+    where l.device = ${device.id} and r.started_at <= ${at} and (r.ended_at is null or r.ended_at >= ${at}) order by r.started_at desc limit 1`;
+  if (!open) return 'no purge listened to it then';
+  const run = reduceRun(await eventsOf(tx, open.id), at.getTime());
+  const target = run && targets(run)[0];
+  if (!run || !target) return 'nothing can be marked there';
+  const said: Pick<BodyOf<'run.marked'>, 'mark' | 'weld' | 'arc'> = 'arc' in item
+    ? { mark: item.arc === 'on' ? 'arc-on' : 'arc-off', weld: run.at }
+    : { mark: target.mark, weld: target.weld ?? run.at, ...(target.arc && { arc: target.arc }) };
+  const id = uuid();
+  const answer = await appendIn(
+    tx,
+    clock,
+    { person: null, identified: `device ${device.id}` },
+    {
+      id,
+      stream: open.id,
+      type: 'run.marked',
+      version: eventTypes['run.marked'].version,
+      happenedAt: at.toISOString(),
+      offsetMs: 0,
+      seen: null,
+      body: { ...said, source: { id: device.id, label: device.name, kind: device.kind } },
+    },
+  );
+  return answer.status === 201 ? { event: id } : (answer.error ?? 'not taken');
+}
