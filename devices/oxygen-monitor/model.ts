@@ -23,7 +23,7 @@ export type Settings = {
   noise: number;
   noiseShare: number;
   resolution: number;
-  fault: 'none' | 'freeze' | 'drop' | 'drift';
+  fault: 'none' | 'freeze' | 'drop' | 'drift' | 'saturate';
   /** ppm a minute, when drifting */
   drift: number;
 };
