@@ -1,4 +1,5 @@
 /** What every request passes: who it is, whether it may write, and what is said when something is away. */
+import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware } from 'astro:middleware';
 import { whoHolds } from '../db/people';
 import { isDatabaseAway } from '../db/sql';
@@ -8,6 +9,21 @@ import { db } from './server/db';
 const DEVICE = '/api/intake/';
 /** Reachable before anybody has said who they are. */
 const OPEN = ['/api/session', '/api/people', '/api/health', '/api/test/'];
+
+/** Every request is answered within this, whatever becomes of the database, ms. */
+const DEADLINE = 5000;
+/** Answered in their own time: a stream that stays open, a plan computed in a thread. */
+const SLOW = ['/api/live', '/api/plan'];
+
+class Late extends Error {}
+const inTime = async (answer: Promise<Response>): Promise<Response> => {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => fail(new Late()), DEADLINE);
+  });
+  answer.catch(() => undefined); // when it is late, nobody waits for how it ends
+  return Promise.race([answer, late]).finally(() => clearTimeout(timer));
+};
 
 /** @returns why a write from a browser is refused, or null */
 function foreignWrite(request: Request, path: string): Response | null {
@@ -20,7 +36,19 @@ function foreignWrite(request: Request, path: string): Response | null {
   return null;
 }
 
-export const onRequest = defineMiddleware(async (context, next) => {
+export const onRequest = defineMiddleware((context, next) => {
+  const path = context.url.pathname;
+  const answer = answered(context, next);
+  return SLOW.includes(path)
+    ? answer
+    : inTime(answer).catch(() => {
+        return path.startsWith('/api/')
+          ? error(503, 'The database did not answer in time. Try again: what was saved after all is not saved twice.')
+          : new Response(plainPage(true), { status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } });
+      });
+});
+
+async function answered(context: APIContext, next: MiddlewareNext): Promise<Response> {
   const { request, url, locals, cookies } = context;
   locals.person = null;
   locals.identified = 'nobody';
@@ -46,7 +74,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
         : error(500, 'Something went wrong on our side. Nothing was saved.');
     return new Response(plainPage(away), { status: away ? 503 : 500, headers: { 'content-type': 'text/html; charset=utf-8' } });
   }
-});
+}
 
 /** A page that needs nothing: not the database, not the build. */
 const plainPage = (away: boolean): string =>

@@ -1,8 +1,9 @@
 /** The right end of the frame: who I am, day or dark bay. */
 import Moon from 'lucide-react/icons/moon';
 import Sun from 'lucide-react/icons/sun';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Person } from '../../core/people';
+import { keepOffline } from './offline';
 import { request } from './post';
 
 type Props = { person: Person | null; people: Person[]; theme: 'day' | 'bay' };
@@ -10,6 +11,7 @@ type Props = { person: Person | null; people: Person[]; theme: 'day' | 'bay' };
 export default function FrameTools({ person, people, theme: first }: Props) {
   const [theme, setTheme] = useState(first);
   const [error, setError] = useState('');
+  useEffect(keepOffline, []);
 
   const pick = async (id: string) => {
     const sent = id ? await request('POST', '/api/session', { person: id }) : await request('DELETE', '/api/session');

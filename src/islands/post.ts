@@ -1,20 +1,45 @@
 /** Talking to the server from the browser: the clock offset, events with ids of their own, errors in words. */
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { eventTypes, type BodyOf, type EventType } from '../../core/weld';
+import { eventTypes, type BodyOf, type EventType, type SentEvent } from '../../core/weld';
 
 // Zod's fast path compiles functions from text, which the content security policy forbids.
 z.config({ jitless: true });
 
+const KEPT_OFFSET = 'sentrel_offset';
+const DAY = 86_400_000;
+/** A page made longer ago than this came out of the cache, ms. */
+export const OLD_PAGE = 4000;
 let offset = 0;
 /** Takes the server's time into account; every answer and ping carries it. */
 export function heardTime(serverNow: number): void {
   offset = serverNow - Date.now();
+  localStorage.setItem(KEPT_OFFSET, String(Math.round(offset)));
+}
+/**
+ * Takes the time a page was made into account. A page out of the cache was made before it was asked for: then the offset stands
+ * that was last heard from the server itself, unless this device's clock was set meanwhile.
+ */
+export function pageTime(madeAt: number): void {
+  const loaded = performance.getEntriesByType('navigation')[0];
+  const arrived = performance.timeOrigin + (loaded instanceof PerformanceNavigationTiming ? loaded.responseEnd : 0);
+  const kept = localStorage.getItem(KEPT_OFFSET);
+  const fresh = madeAt - arrived;
+  offset = kept !== null && Math.abs(Number(kept) - fresh) < DAY ? Math.max(Number(kept), fresh) : fresh;
 }
 /** Server time as this browser knows it, ms. */
 export const serverTime = (): number => Date.now() + offset;
 
 export const newId = uuid;
+
+/** This browser, so that two that mark the same thing are told apart from one that marks it twice. */
+export function screenId(): string {
+  const kept = localStorage.getItem('sentrel_screen');
+  if (kept) return kept;
+  const made = newId().slice(-12);
+  localStorage.setItem('sentrel_screen', made);
+  return made;
+}
 
 export type Refusal = { error: string; reasons: string[]; status: number };
 export type Sent<T> = { ok: true; value: T } | { ok: false; refusal: Refusal };
@@ -44,25 +69,24 @@ export async function request<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url:
 
 export type Said = { [T in EventType]: { stream: string; type: T; body: BodyOf<T>; id?: string; at?: number } }[EventType];
 
+/** An event as it is sent: with an id of its own, its time and how far this clock is behind the server's. */
+export const sentEvent = (event: Said, seen: number | null): SentEvent => ({
+  id: event.id ?? newId(),
+  stream: event.stream,
+  type: event.type,
+  version: eventTypes[event.type].version,
+  happenedAt: new Date(event.at === undefined ? Date.now() : event.at - offset).toISOString(),
+  offsetMs: Math.round(offset),
+  seen: eventTypes[event.type].decision ? seen : null,
+  body: event.body,
+});
+
 /** Sends one event; the same `id` may be sent again without harm. */
 export async function say(event: Said, seen: number | null = null): Promise<Sent<{ seq: number }>> {
   const sent = await request<{ answers: { status: number; seq?: number; error?: string; reasons?: string[] }[]; now: number }>(
     'POST',
     '/api/events',
-    {
-      events: [
-        {
-          id: event.id ?? newId(),
-          stream: event.stream,
-          type: event.type,
-          version: eventTypes[event.type].version,
-          happenedAt: new Date(event.at === undefined ? Date.now() : event.at - offset).toISOString(),
-          offsetMs: Math.round(offset),
-          seen: eventTypes[event.type].decision ? seen : null,
-          body: event.body,
-        },
-      ],
-    },
+    { events: [sentEvent(event, seen)] },
   );
   if (!sent.ok) return sent;
   heardTime(sent.value.now);

@@ -1,18 +1,60 @@
-/** The pool of this process, opened at first use. */
+/**
+ * The pool of this process, opened at first use. A database that dies among queries can leave connections that never answer:
+ * the pool is asked every moment whether it still does, and is put aside for a new one when it does not.
+ */
 import { followClock } from '../../db/clock';
 import { connect, type Sql } from '../../db/sql';
-import { startLive } from './live';
+import { listenLive, startLive } from './live';
+
+const LOOK_MS = 1500;
+/** A pool that does not answer this long is put aside: every request has to end within five seconds. */
+const PATIENCE_MS = 2500;
 
 let pool: Sql | undefined;
 
+function open(): Sql {
+  const url = process.env['DATABASE_URL'];
+  if (!url) throw new Error('DATABASE_URL is not set');
+  const sql = connect(url);
+  followClock(sql).catch((e: unknown) => console.error('clock', (e as Error).message));
+  listenLive(sql);
+  return sql;
+}
+
 export function db(): Sql {
   if (!pool) {
-    const url = process.env['DATABASE_URL'];
-    if (!url) throw new Error('DATABASE_URL is not set');
-    pool = connect(url);
-    followClock(pool).catch((e: unknown) => console.error('clock', (e as Error).message));
-    startLive(pool);
-    process.once('sentrel:end', () => void pool?.end({ timeout: 3 }));
+    pool = open();
+    startLive();
+    const look = setInterval(() => void watch(), LOOK_MS);
+    look.unref();
+    process.once('sentrel:end', () => {
+      clearInterval(look);
+      void pool?.end({ timeout: 3 });
+    });
   }
   return pool;
+}
+
+let looking = false;
+async function watch(): Promise<void> {
+  if (looking || !pool) return;
+  looking = true;
+  const asked = pool;
+  let answered = false;
+  const answer = asked`select 1`.then(
+    () => (answered = true),
+    () => (answered = true), // away, and says so: its own queries are told the same
+  );
+  await Promise.race([answer, new Promise((r) => setTimeout(r, PATIENCE_MS))]);
+  if (!answered) renew(asked);
+  looking = false;
+}
+
+/** Puts a pool aside: what waits in it is rejected as "database away", what comes next gets a new one. */
+function renew(sick: Sql): void {
+  if (sick !== pool) return;
+  console.error('the database does not answer: connecting anew');
+  pool = open();
+  // Not at once: what is being written to it has to come to its end first.
+  sick.end({ timeout: 1 }).catch(() => undefined);
 }

@@ -20,6 +20,7 @@ const types: Record<string, string> = {
   '.js': 'text/javascript; charset=utf-8',
   '.css': 'text/css; charset=utf-8',
   '.json': 'application/json; charset=utf-8',
+  '.webmanifest': 'application/manifest+json; charset=utf-8',
   '.svg': 'image/svg+xml',
   '.woff2': 'font/woff2',
   '.woff': 'font/woff',
@@ -94,6 +95,12 @@ function end() {
 process.on('SIGTERM', end);
 process.on('SIGINT', end);
 process.on('disconnect', end); // whoever started us is gone
+// Postgres.js 3.4.9 can write to a connection that a crash of the database has just taken away, outside of any promise. The query
+// itself is rejected, and src/server/db.ts connects anew: no reason to end. Anything else nobody caught is one.
+process.on('uncaughtException', (error) => {
+  console.error('uncaught', error);
+  if (!/node_modules\/postgres\/src\/connection\.js/.test(error.stack ?? '')) process.exit(1);
+});
 process.on('unhandledRejection', (reason) => {
   console.error('unhandled rejection', reason);
 });

@@ -17,9 +17,13 @@ const broadcast = (text: string): void => {
   for (const send of listeners) send(text);
 };
 
-/** Listens to the database; after a lost connection everybody is told to look at everything again. */
-export function startLive(sql: Sql): void {
-  const listen = () =>
+let heard: Sql | undefined;
+
+/** Listens to a pool, and to that one alone from now on; after a lost connection everybody is told to look at everything again. */
+export function listenLive(sql: Sql): void {
+  heard = sql;
+  const listen = () => {
+    if (heard !== sql) return;
     sql
       .listen(
         'sentrel',
@@ -28,10 +32,15 @@ export function startLive(sql: Sql): void {
       )
       .catch((e: unknown) => {
         console.error('live', (e as Error).message);
-        setTimeout(() => void listen(), 2000).unref();
+        setTimeout(listen, 2000).unref();
       });
-  void listen();
+  };
+  listen();
   sql.listen('sentrel_clock', () => setTimeout(() => broadcast(ping()), 100)).catch(() => undefined);
+}
+
+/** Pings every open browser, and ends their streams with the process. */
+export function startLive(): void {
   setInterval(() => broadcast(ping()), PING_MS).unref();
   process.once('sentrel:end', () => {
     for (const end of endings) end();

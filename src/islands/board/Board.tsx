@@ -1,17 +1,22 @@
 /** What is going on now: running purges as big counters, and every weld that waits, by what it waits for. */
 import { useCallback, useEffect, useState } from 'react';
-import { gate, STALE_AFTER } from '../../../core/purge';
 import { sizeName } from '../../../core/sizes';
-import { clock, format } from '../../../core/units';
-import { stageNames, stageSchema, type BoardData, type BoardRun, type Stage } from '../../../core/weld';
+import type { System } from '../../../core/units';
+import { stageNames, stageSchema, type Alarm, type BoardData, type Stage } from '../../../core/weld';
 import { Thumbnail } from '../drawings/Thumbnail';
 import { listen } from '../live';
-import { heardTime, request, serverTime } from '../post';
+import { RefusalNote } from '../kit/notes';
+import { useNow } from '../kit/useNow';
+import { heardTime, OLD_PAGE, pageTime, request, say, serverTime, type Refusal } from '../post';
+import { Alarms, useAlarmSound } from '../run/Alarms';
+import { wakeSound } from '../run/cues';
 import { DemoNote } from './DemoNote';
+import { RunCard } from './RunCard';
+import { Supplies } from './Supplies';
 
-type Props = { board: BoardData; demo: boolean; somebody: boolean };
+type Props = { board: BoardData; demo: boolean; somebody: boolean; system: System };
 
-export default function Board({ board: first, demo, somebody }: Props) {
+export default function Board({ board: first, demo, somebody, system }: Props) {
   const [board, setBoard] = useState(first);
   const [live, setLive] = useState(true);
   const [only, setOnly] = useState<Stage | null>(null);
@@ -22,7 +27,8 @@ export default function Board({ board: first, demo, somebody }: Props) {
     setBoard(sent.value);
   }, []);
   useEffect(() => {
-    heardTime(first.now);
+    pageTime(first.now);
+    if (serverTime() - first.now > OLD_PAGE) void refetch();
     let soon: ReturnType<typeof setTimeout> | undefined;
     // Readings come every second: the board looks at most once in a while for those.
     const later = (ms: number) => (soon ??= setTimeout(() => ((soon = undefined), void refetch()), ms));
@@ -36,11 +42,34 @@ export default function Board({ board: first, demo, somebody }: Props) {
       stop();
     };
   }, [refetch, first.now]);
-  const [, tick] = useState(0);
+  const now = useNow(first.now, 500);
+  const running = board.runs.length > 0;
   useEffect(() => {
-    const t = setInterval(() => tick((n) => n + 1), 500);
-    return () => clearInterval(t);
-  }, []);
+    if (!running) return;
+    // A monitor that has fallen silent sends no hint: look without one.
+    const look = setInterval(() => void refetch(), 5000);
+    addEventListener('pointerdown', wakeSound);
+    return () => {
+      clearInterval(look);
+      removeEventListener('pointerdown', wakeSound);
+    };
+  }, [running, refetch]);
+
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const alarms = board.runs.flatMap((r) =>
+    r.alarms.map((a) => ({
+      ...a,
+      run: r.id,
+      where: [r.station, r.welds.find((w) => w.id === r.summary.at)?.number].filter(Boolean).join(', '),
+    })),
+  );
+  useAlarmSound(alarms);
+  const answer = async (a: Alarm & { run: string }) => {
+    const upTo = new Date(Math.max(a.upTo, a.since)).toISOString();
+    const sent = await say({ stream: a.run, type: 'run.answered', body: { alarm: a.kind, upTo } });
+    setRefusal(sent.ok ? null : sent.refusal);
+    if (sent.ok) await refetch();
+  };
 
   const counts = stageSchema.options.map((s) => [s, board.welds.filter((w) => w.due === s).length] as const);
   const shown = board.welds.filter((w) => !only || w.due === only);
@@ -58,17 +87,22 @@ export default function Board({ board: first, demo, somebody }: Props) {
           □ Not live: the connection is lost. Counters go on, readings are old.
         </p>
       )}
-      <section aria-labelledby="running">
-        <h2 id="running" className="mb-2 text-lg font-semibold">
-          Purges running
-        </h2>
-        {board.runs.length === 0 && <p className="text-base-content/80">None. A purge is started on the page of a weld.</p>}
-        <div className="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
-          {board.runs.map((r) => (
-            <RunCard key={r.id} run={r} weld={board.welds.find((w) => r.summary.welds.includes(w.id))?.id ?? r.summary.welds[0] ?? ''} />
-          ))}
-        </div>
-      </section>
+      <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
+      <RefusalNote refusal={refusal} />
+      <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[3fr_1fr]">
+        <section aria-labelledby="running">
+          <h2 id="running" className="mb-2 text-lg font-semibold">
+            Purges running
+          </h2>
+          {board.runs.length === 0 && <p className="text-base-content/80">None. A purge is started on the page of a weld.</p>}
+          <div className="grid gap-3 md:grid-cols-2">
+            {board.runs.map((r) => (
+              <RunCard key={r.id} run={r} made={board.now} now={now} />
+            ))}
+          </div>
+        </section>
+        <Supplies cylinders={board.cylinders} now={now} system={system} />
+      </div>
       <section aria-labelledby="waiting">
         <div className="mb-2 flex flex-wrap items-end justify-between gap-2">
           <h2 id="waiting" className="text-lg font-semibold">
@@ -126,63 +160,5 @@ export default function Board({ board: first, demo, somebody }: Props) {
       </section>
       {demo && <DemoNote />}
     </div>
-  );
-}
-
-function RunCard({ run, weld }: { run: BoardRun; weld: string }) {
-  const s = run.summary;
-  const now = serverTime();
-  const fresh = run.lastAt !== null && run.lastPpm !== null && now - run.lastAt <= STALE_AFTER * 1000;
-  const oxygen = fresh ? format(run.lastPpm as number, 'oxygen', 'metric') : null;
-  const last =
-    run.lastAt !== null && run.lastPpm !== null ? [{ at: run.lastAt, ppm: run.lastPpm, quality: run.lastQuality ?? 'good' }] : [];
-  const g = gate({
-    rules: s.rules,
-    fillingSince: s.fillingSince,
-    planned: s.planned,
-    monitored: s.device !== null,
-    readings: last,
-    monitorChecked: s.monitorChecked,
-    place: s.place,
-    now,
-  });
-  const low = fresh && (run.lastPpm as number) <= s.rules.startPpm;
-  const word =
-    s.phase === 'welding'
-      ? 'Arc on'
-      : s.phase === 'holding'
-        ? 'Hold'
-        : s.phase === 'open'
-          ? 'Open'
-          : s.phase === 'between'
-            ? 'Between arcs'
-            : low
-              ? 'At the limit'
-              : 'Filling';
-  const go = low || s.phase === 'welding';
-  return (
-    <a href={`/welds/${weld}`} className={`block border-4 p-3 hover:bg-base-200 ${go ? 'border-success' : 'border-base-content'}`}>
-      <div className="flex justify-between gap-2">
-        <span className="font-figure text-lg font-bold">{run.numbers.join(', ')}</span>
-        <span className={`text-lg font-semibold ${go ? 'text-success' : ''}`}>
-          <span aria-hidden>{go ? '▲ ' : '○ '}</span>
-          {word}
-        </span>
-      </div>
-      <p className="font-figure text-6xl leading-tight font-bold" suppressHydrationWarning>
-        {s.fillingSince !== null ? clock((now - s.fillingSince) / 1000) : '–'}
-      </p>
-      <p className="text-sm">gas on, min</p>
-      <p className="mt-1 font-figure text-2xl" suppressHydrationWarning>
-        {oxygen ? `${oxygen.number} ${oxygen.unit}` : 'no fresh reading'}{' '}
-        <span className="font-sans text-sm">
-          at the {s.place}
-          {s.device ? `, ${s.device.label}` : ''}
-        </span>
-      </p>
-      <p className="text-sm" suppressHydrationWarning>
-        {run.job}, {run.spool}. {s.phase === 'filling' && !low ? g.text : ''}
-      </p>
-    </a>
   );
 }

@@ -4,6 +4,7 @@
  */
 import { arcText, defectNames, zoneNames, type Arc, type FoundDefect, type Tint, type Zone } from '../../../core/criteria';
 import { atHour, hourOf, sector } from '../../../core/drawing';
+import { arcName, quarters, sameArc, type Peeled } from '../../../core/weld';
 import { bandHex, bandNames, type Film } from '../../../core/tint';
 
 type Props = {
@@ -12,6 +13,8 @@ type Props = {
   tints?: readonly Tint[];
   defects?: readonly FoundDefect[];
   welded?: number;
+  /** a joint welded by arc: what is peeled, what of it is welded; the rest is taped */
+  peeled?: Peeled | null;
   tacks?: number;
   looking?: string;
   /** chosen arc and zone */
@@ -34,6 +37,7 @@ export function EndView({
   tints = [],
   defects = [],
   welded = 0,
+  peeled = null,
   tacks = 0,
   looking,
   chosen,
@@ -46,6 +50,8 @@ export function EndView({
     looking ? `Looking ${looking}.` : '',
     gap ? `Narrowest gap at ${gap.narrowAt} o'clock, widest at ${gap.wideAt}.` : '',
     welded >= 1 ? 'Welded all round.' : '',
+    ...(peeled?.open.map((a) => `Peeled ${arcName(a)}.`) ?? []),
+    ...(peeled?.welded.map((a) => `Welded ${arcName(a)}.`) ?? []),
     ...tints.map(
       (t) =>
         `${zoneNames[t.zone]}, ${arcText(t.arc)}: ${t.grade.by === 'band' ? bandNames[t.grade.band] : t.grade.by === 'number' ? `number ${t.grade.number}` : 'not seen'}.`,
@@ -102,6 +108,31 @@ export function EndView({
           className={grading ? 'fill-[#9a9a9a]' : 'fill-secondary'}
         />
       )}
+      {peeled &&
+        quarters.map(({ name, arc }) => {
+          const is = (list: Peeled['open']) => list.some((a) => sameArc(a, arc));
+          if (is(peeled.welded))
+            return <path key={name} d={sector(C, C, 57.5, 64.5, arc.from, arc.to)} fillRule="evenodd" className="fill-secondary" />;
+          const mid = arc.from + 1.5;
+          // Peeled: the joint lies open. Taped: a band over it, with a tab that stands out so that none is missed.
+          if (is(peeled.open))
+            return (
+              <path
+                key={name}
+                d={sector(C, C, 57, 65, arc.from, arc.to)}
+                fillRule="evenodd"
+                className="fill-base-100 stroke-base-content"
+                strokeWidth="2"
+              />
+            );
+          const [a, b] = [atHour(C, C, 67, mid), atHour(C, C, 76, mid)];
+          return (
+            <g key={name} className="stroke-base-content" strokeWidth="1">
+              <path d={sector(C, C, 55, 67, arc.from, arc.to)} fillRule="evenodd" className="fill-base-content/15" strokeDasharray="3 2" />
+              <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} strokeWidth="5" className="stroke-base-content/60" />
+            </g>
+          );
+        })}
       {(Object.keys(rings) as Zone[]).map((zone) => (
         <path
           key={zone}

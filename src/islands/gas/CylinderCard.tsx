@@ -1,8 +1,9 @@
 /** A cylinder or liquid vessel: what is left, how long it lasts, and the next look at its gauge. */
 import { useState } from 'react';
-import { gasNames, left, LEAST } from '../../../core/gases';
+import { gasNames, left, leftNow, LEAST } from '../../../core/gases';
 import type { CheckOf, ItemOf } from '../../../core/registers';
 import { parseQuantity, show, type System } from '../../../core/units';
+import type { BoardCylinder } from '../../../core/weld';
 import { newId } from '../post';
 import { ago, Typed, useCheck, type OnCheck } from './check';
 
@@ -10,14 +11,15 @@ export function CylinderCard({
   item,
   checks,
   time,
-  drawn,
+  supply,
   system,
   onCheck,
 }: {
   item: ItemOf<'cylinder'>;
   checks: CheckOf<'cylinder'>[];
   time: number;
-  drawn: number;
+  /** what has drawn from it; none when it is new */
+  supply: BoardCylinder | undefined;
   system: System;
   onCheck: OnCheck;
 }) {
@@ -29,11 +31,12 @@ export function CylinderCard({
   const [changed, setChanged] = useState(false);
   const { wrong, send, view } = useCheck(onCheck);
   const liquid = c.form === 'liquid';
-  const have = left(c, last?.body ?? null);
   const full = left(c, { pascal: c.rated, celsius: 15, level: 1, changed: false }) ?? 0;
-  // Since the last look the running purges went on drawing.
-  const now = have === null || !last ? have : Math.max(0, have - drawn * Math.max(0, (at - last.when) / 1000));
-  const lasts = now !== null && drawn > 0 ? now / drawn : null;
+  // Since the last look purges went on drawing, and liquid went on boiling.
+  const changedSince = supply?.changed === true && last !== undefined && supply.look?.at === last.when;
+  const is = last ? leftNow(c, { reading: last.body, at: last.when }, supply?.draws ?? [], at, changedSince) : null;
+  const now = is?.left ?? null;
+  const lasts = is?.dryIn ?? null;
   const low = now !== null && full > 0 && now < 0.15 * full;
   const save = async () => {
     const t = parseQuantity(temperature, 'temperature', system);

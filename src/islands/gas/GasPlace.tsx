@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { gasNames, type Gas } from '../../../core/gases';
 import { checksOf, itemsOf, type Check, type NewCheck, type Prices, type RegisterItem } from '../../../core/registers';
 import { show, type System } from '../../../core/units';
+import type { BoardCylinder } from '../../../core/weld';
 import { useNow } from '../kit/useNow';
 import { request, type Refusal } from '../post';
 import { CylinderCard } from './CylinderCard';
@@ -18,11 +19,12 @@ type Props = {
   monitors: MonitorCard[];
   prices: Prices | null;
   running: Running[];
+  supplies: BoardCylinder[];
   system: System;
   now: number;
 };
 
-export default function GasPlace({ registers, checks: first, monitors, prices, running, system, now: made }: Props) {
+export default function GasPlace({ registers, checks: first, monitors, prices, running, supplies, system, now: made }: Props) {
   const now = useNow(made);
   const [checks, setChecks] = useState(first);
   /** Sends a check; what is refused stays in its field. */
@@ -47,7 +49,7 @@ export default function GasPlace({ registers, checks: first, monitors, prices, r
             item={c}
             checks={checksOf(checks, 'cylinder', c.id)}
             time={now}
-            drawn={running.filter((r) => r.cylinder === c.id).reduce((s, r) => s + r.flow, 0)}
+            supply={supplies.find((s) => s.id === c.id)}
             system={system}
             onCheck={take}
           />

@@ -22,7 +22,7 @@ export function HoldButton({ onHeld, children, className = '' }: { onHeld: () =>
   return (
     <button
       type="button"
-      className={`btn relative min-h-14 ${held ? 'held' : ''} ${className}`}
+      className={`btn relative ${/min-h-/.test(className) ? '' : 'min-h-14'} ${held ? 'held' : ''} ${className}`}
       onPointerDown={press}
       onPointerUp={release}
       onPointerLeave={release}

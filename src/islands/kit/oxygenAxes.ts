@@ -21,7 +21,7 @@ export function inks(el: HTMLElement): Inks {
   };
 }
 
-export const label = (ink: string) => ({ color: ink, fontFamily: 'B612', fontSize: 11 });
+export const label = (ink: string) => ({ color: ink, fontFamily: 'B612, sans-serif', fontSize: 11 });
 
 /** @param longest s at the right end; the data decide when left out */
 export const axes = ({ ink, faint }: Inks, longest?: number) => ({

@@ -1,12 +1,12 @@
 /** A chart in a box: made when it appears, resized with it, thrown away with it. */
 import { LineChart } from 'echarts/charts';
-import { GridComponent, MarkLineComponent } from 'echarts/components';
+import { GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { inks, type Inks } from './oxygenAxes';
 
-echarts.use([LineChart, GridComponent, MarkLineComponent, CanvasRenderer]);
+echarts.use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, CanvasRenderer]);
 
 /** @param option what is drawn, from the theme's colours; drawn anew when it changes */
 export function useChart(option: (colours: Inks) => echarts.EChartsCoreOption): React.RefObject<HTMLDivElement | null> {

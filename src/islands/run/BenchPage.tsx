@@ -1,38 +1,62 @@
 /** The bench: the whole screen for the hand that wears a glove. One figure, one thing to do, four targets at most. */
 import { useEffect, useRef, useState } from 'react';
 import type { WeldPlace } from '../../../core/jobs';
+import { stageCautions } from '../../../core/cautions';
 import { clock, format, type System } from '../../../core/units';
-import { markNames, type Cue, type RunState, type WeldState } from '../../../core/weld';
+import { alarmNames, type BoardCylinder, type Cue, type RunState, type WeldState } from '../../../core/weld';
 import { HoldButton } from '../kit/HoldButton';
-import { RefusalNote } from '../kit/notes';
-import type { Refusal, Said } from '../post';
-import { useRecord, type KeptRecord } from '../weld/useRecord';
+import { Cautions, RefusalNote } from '../kit/notes';
+import { keepOffline } from '../offline';
+import type { KeptRecord } from '../queue';
+import { useRecord, type RecordInHand } from '../weld/useRecord';
+import { Alarms, useAlarmSound } from './Alarms';
+import { TurnPick } from './Arcs';
 import { play, wakeSound } from './cues';
+import { Unsaved } from './Unsaved';
 import { useRun } from './useRun';
 
-type Props = { record: KeptRecord; place: WeldPlace; system: System; now: number };
+type Props = {
+  record: KeptRecord;
+  place: WeldPlace;
+  supplies: BoardCylinder[];
+  spoolWelds: { id: string; number: string }[];
+  system: System;
+  now: number;
+};
 
-export default function BenchPage({ record: first, place, system, now }: Props) {
-  const { state, live, record } = useRecord(first, place.id, now);
+export default function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: Props) {
+  const hand = useRecord(first, place.id, now);
+  const { state, live } = hand;
   const [mounted, setMounted] = useState(false);
-  useEffect(() => setMounted(true), []);
+  useEffect(() => {
+    setMounted(true);
+    keepOffline();
+  }, []);
+  const numberOf = (id: string) => spoolWelds.find((w) => w.id === id)?.number ?? place.number;
   const running = state?.runs.find((r) => r.endedAt === null);
+  const step = running && ['welding', 'between', 'holding'].includes(running.phase) ? 'weld' : 'purge';
   return (
     <div className="flex min-h-[100dvh] flex-col bg-base-100 p-3">
       <header className="flex items-center justify-between gap-3">
-        <p className="font-figure text-2xl font-bold">{place.number}</p>
-        {!live && <p className="border-l-8 border-base-content bg-base-200 px-3 py-1 font-semibold">□ Not live: what you see may be old</p>}
+        <p className="font-figure text-2xl font-bold whitespace-nowrap">{running ? numberOf(running.at) : place.number}</p>
+        <details key={step} className="relative ml-auto">
+          <summary className="btn min-h-12 list-none btn-ghost">Cautions of this step</summary>
+          <div className="absolute right-0 z-10 w-[min(28rem,90vw)] border-2 border-base-content bg-base-100">
+            <Cautions texts={stageCautions[step] ?? []} />
+          </div>
+        </details>
         <a className="btn min-h-12" href={`/welds/${place.id}`}>
           Leave the bench
         </a>
       </header>
       {mounted && state && running ? (
-        <Bench run={running} state={state} record={record} system={system} madeAt={now} />
+        <Bench run={running} state={state} hand={hand} supplies={supplies} numberOf={numberOf} system={system} madeAt={now} />
       ) : (
         <div className="grid grow place-items-center text-center">
           <div>
             <p className="text-3xl font-bold">{state && mounted ? 'No purge runs on this weld' : 'One moment'}</p>
             <p className="mt-2 text-lg">Start it on the weld’s page, then come back.</p>
+            <Unsaved list={hand.unsaved} live={live} />
           </div>
         </div>
       )}
@@ -42,30 +66,46 @@ export default function BenchPage({ record: first, place, system, now }: Props) 
 
 /** Keys of a foot switch or a clicker: whatever they send, it is the first target. */
 const SWITCH = new Set([' ', 'Enter', 'PageDown', 'PageUp', 'ArrowRight', 'ArrowDown', 'b', 'B', 'F5']);
+/** Another press sooner than this is the same foot. */
+const BOUNCE_MS = 350;
 /** Shorter presses are arc starts, not feet. */
 const LEAST_PRESS_MS = 30;
 
 function Bench({
   run,
   state,
-  record,
+  hand,
+  supplies,
+  numberOf,
   system,
   madeAt,
 }: {
   run: RunState;
   state: WeldState;
-  record: (e: Said) => Promise<Refusal | null>;
+  hand: RecordInHand;
+  supplies: BoardCylinder[];
+  numberOf: (weld: string) => string;
   system: System;
   madeAt: number;
 }) {
-  const { view, gate, now, mark, undo, end, refusal, countOut, setCountOut } = useRun(run, { state, record, madeAt });
+  const { record, unsay, unsaved, live } = hand;
+  const { view, gate, now, mark, undo, end, alarms, answer, sensor, refusal, countOut, setCountOut } = useRun(run, {
+    state,
+    record,
+    unsay,
+    madeAt,
+    supplies,
+  });
+  useAlarmSound(alarms);
   const [busy, setBusy] = useState(false);
   const first = view.targets[0];
   const press = useRef<() => void>(() => undefined);
   press.current = () => {
     if (!first || busy) return;
+    // One foot, one mark: a bounce is not a second press. Saving is no reason to wait: the mark is on this device at once.
     setBusy(true);
-    void mark(first).finally(() => setBusy(false));
+    setTimeout(() => setBusy(false), BOUNCE_MS);
+    void mark(first);
   };
 
   useEffect(() => {
@@ -113,23 +153,31 @@ function Bench({
 
   const before = useRef<Cue>(view.cue);
   useEffect(() => {
-    if (view.cue && view.cue !== before.current) play(view.cue);
+    // What is wrong is called by the alarms, until someone answers.
+    if (view.cue && view.cue !== before.current && view.cue !== 'over' && view.cue !== 'lost') play(view.cue);
     before.current = view.cue;
   }, [view.cue]);
 
   const oxygen = view.big.kind === 'oxygen' ? format(view.big.ppm, 'oxygen', system) : null;
   const [big, unit] = view.big.kind === 'time' ? [view.big.text, 'min'] : oxygen ? [oxygen.number, oxygen.unit] : ['–', ''];
-  const edge = view.tone === 'stop' ? 'border-error' : view.tone === 'go' ? 'border-success' : 'border-base-content';
-  const ink = view.tone === 'stop' ? 'text-error' : view.tone === 'go' ? 'text-success' : '';
+  // What calls is the word that is read from across the bay.
+  const called = alarms[0];
+  const tone = called ? 'stop' : view.tone;
+  const crowded = alarms.length > 0 || unsaved.length > 0 || !live;
+  const edge = tone === 'stop' ? 'border-error' : tone === 'go' ? 'border-success' : 'border-base-content';
+  const ink = tone === 'stop' ? 'text-error' : tone === 'go' ? 'text-success' : '';
   const ending = run.phase === 'holding' && view.holdLeft === 0;
   return (
     <div className="flex grow flex-col gap-3" data-phase={run.phase} data-ready={gate.ready} data-cue={view.cue ?? ''}>
       <section className={`mt-2 flex grow flex-col justify-center border-8 px-5 py-2 ${edge}`} role="status" aria-live="polite">
         <p className={`text-[clamp(2rem,6vw,4rem)] leading-tight font-bold ${ink}`}>
-          <span aria-hidden>{view.tone === 'stop' ? '■ ' : view.tone === 'go' ? '▲ ' : '○ '}</span>
-          {view.word}
+          <span aria-hidden>{tone === 'stop' ? '■ ' : tone === 'go' ? '▲ ' : '○ '}</span>
+          {called ? alarmNames[called.kind] : view.word}
         </p>
-        <p className="font-figure text-[clamp(6rem,min(34vw,30vh),17rem)] leading-[0.95] font-bold" aria-live="off">
+        <p
+          className={`font-figure leading-[0.95] font-bold ${crowded ? 'text-[clamp(5rem,min(30vw,17vh),17rem)]' : 'text-[clamp(6rem,min(34vw,30vh),17rem)]'}`}
+          aria-live="off"
+        >
           <span data-testid="big">{big}</span>
           <span className="ml-3 text-[clamp(1.5rem,5vw,3rem)] font-normal">{unit}</span>
         </p>
@@ -143,18 +191,22 @@ function Bench({
         <p className="mt-1 text-[clamp(1.3rem,3.2vw,2.2rem)] leading-snug font-semibold" data-testid="next">
           {view.line}
         </p>
+        {(sensor.state === 'steady' || sensor.state === 'drifting') && <p className="text-base">□ {sensor.text}</p>}
       </section>
+      <Unsaved list={unsaved} live={live} />
+      <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
+      <TurnPick run={run} weld={run.at} numberOf={numberOf} onMark={(t) => void mark(t)} />
       <RefusalNote refusal={refusal} />
       <div className="grid grid-cols-2 gap-3">
-        {view.targets.map((m, i) => (
+        {view.targets.map((t, i) => (
           <button
-            key={m}
+            key={t.label}
             type="button"
             disabled={busy}
             className={`btn h-auto min-h-24 text-2xl ${i === 0 ? 'btn-primary' : ''} ${view.targets.length % 2 === 1 && i === 0 ? 'col-span-2' : ''}`}
-            onClick={() => void mark(m)}
+            onClick={() => void mark(t)}
           >
-            {markNames[m]}
+            {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}
             {i === 0 && <span className="hidden text-sm font-normal md:inline">space, foot switch</span>}
           </button>
         ))}

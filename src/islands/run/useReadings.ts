@@ -1,37 +1,50 @@
-/** Oxygen readings of a run in the order of their time, kept up by the live stream; a late backlog finds its place. */
+/** What is measured on a run, in the order of its time, kept up by the live stream; a late backlog finds its place. */
 import { useEffect, useState } from 'react';
 import type { Reading } from '../../../core/purge';
+import type { FlowReading, RunState } from '../../../core/weld';
 import { listen } from '../live';
 import { heardTime, request } from '../post';
 
 type Keyed = Reading & { key: string };
+export type Measured = { readings: Reading[]; flows: FlowReading[] };
+/** As many as the server gives at most (db/readings.ts). */
+export const MOST_READINGS = 20_000;
 /** Asked again this long before the last answer, so that what was being committed then is not missed, ms. */
 const OVERLAP = 10_000;
 
-export function useReadings(run: string, device: string | null): Reading[] {
-  const [readings, setReadings] = useState<Keyed[]>([]);
+export function useReadings({ id, started, logs }: RunState): Measured {
+  const [measured, setMeasured] = useState<Measured>({ readings: [], flows: [] });
+  const device = started.device?.id ?? null;
+  const meter = started.listens?.find((d) => d.kind === 'flow-meter')?.id ?? null;
+  const log = logs.at(-1)?.log ?? null;
   useEffect(() => {
-    if (!device) return;
+    if (!device && !meter && !log) return;
     let gone = false;
     let busy = false;
     let again = false;
     let heard = 0;
     const had = new Map<string, Keyed>();
+    const flows = new Map<number, FlowReading>();
     const fetchMore = async () => {
       if (busy) return void (again = true);
       busy = true;
-      const sent = await request<{ readings: Keyed[]; now: number }>(
+      const sent = await request<{ readings: Keyed[]; flows: FlowReading[]; now: number }>(
         'GET',
-        `/api/runs/${run}/readings?since=${Math.max(0, heard - OVERLAP)}`,
+        `/api/runs/${id}/readings?since=${Math.max(0, heard - OVERLAP)}`,
       );
       busy = false;
       if (gone) return;
       if (sent.ok) {
         heardTime(sent.value.now);
         heard = sent.value.now;
-        const before = had.size;
+        const before = had.size + flows.size;
         for (const r of sent.value.readings) had.set(r.key, r);
-        if (had.size > before) setReadings([...had.values()].sort((a, b) => a.at - b.at));
+        for (const f of sent.value.flows) flows.set(f.at, f);
+        if (had.size + flows.size > before)
+          setMeasured({
+            readings: [...had.values()].sort((a, b) => a.at - b.at),
+            flows: [...flows.values()].sort((a, b) => a.at - b.at),
+          });
       }
       if (again) {
         again = false;
@@ -41,7 +54,7 @@ export function useReadings(run: string, device: string | null): Reading[] {
     void fetchMore();
     const stop = listen(
       (hint) => {
-        if (hint.device === device) void fetchMore();
+        if (hint.device && (hint.device === device || hint.device === meter)) void fetchMore();
       },
       () => void fetchMore(),
     );
@@ -49,6 +62,6 @@ export function useReadings(run: string, device: string | null): Reading[] {
       gone = true;
       stop();
     };
-  }, [run, device]);
-  return readings;
+  }, [id, device, meter, log]);
+  return measured;
 }

@@ -143,7 +143,7 @@ export function GasStage() {
                   name="monitor"
                   label="Oxygen monitor"
                   options={[
-                    ...devices.filter((d) => !d.revoked).map((d) => ({ value: d.id, label: d.name })),
+                    ...devices.filter((d) => d.kind === 'oxygen-monitor' && !d.revoked).map((d) => ({ value: d.id, label: d.name })),
                     { value: 'none', label: 'None: by the clock' },
                   ]}
                   empty="Pick"

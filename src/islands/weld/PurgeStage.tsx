@@ -49,7 +49,8 @@ function useDrawingPlace(view: string): HTMLElement | null {
 }
 
 function Planning() {
-  const { state, criterion, system, devices, prices, registers, savedSetup, spoolDone, view, setDraft, onDropPart, record } = useWeld();
+  const { spoolWelds, state, criterion, system, devices, prices, registers, savedSetup, spoolDone, view, setDraft, onDropPart, record } =
+    useWeld();
   const size = state.design.size;
   const gas = state.gas;
   const limit = criterion.purge.startPpm;
@@ -144,6 +145,14 @@ function Planning() {
       : `${show(volume, 'volume', system)} of gas, ${money(gasCost(prices, setup.gas, volume), prices?.currency)}`;
   };
   const device = gas?.monitor && devices.find((d) => d.id === gas.monitor?.id);
+  const bay = device?.station ?? '';
+  // What stands in the same bay listens, unless it is taken off; what stands elsewhere can be put on.
+  const others = devices.filter((d) => d.kind !== 'oxygen-monitor' && !d.revoked && !d.busy);
+  const [listening, setListening] = useState<Record<string, boolean>>({});
+  const listens = others.filter((d) => listening[d.id] ?? (bay !== '' && d.station === bay));
+  // The other welds of the spool that have come to their purge can have it in turn.
+  const alsoReady = spoolWelds.filter((w) => w.id !== state.id && w.due === 'purge');
+  const [also, setAlso] = useState<string[]>([]);
   const checked = gas ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm).ok : false;
   const goingIn = count ?? String(setup.dams.length);
   const countIn = /^\d{1,3}$/.test(goingIn.trim()) ? Number(goingIn) : null;
@@ -186,11 +195,19 @@ function Planning() {
         type: 'run.started',
         body: {
           spool: state.spool,
-          welds: [state.id],
+          welds: [state.id, ...spoolWelds.map((w) => w.id).filter((id) => also.includes(id))],
           setup,
           rules: rulesFor(criterion.purge, Boolean(device)),
           planned: asked.joint.high,
-          device: device ? { id: device.id, label: device.name } : null,
+          device: device
+            ? { id: device.id, label: device.name, declared: { resolution: device.resolution, noise: device.noise, top: device.top } }
+            : null,
+          band:
+            asked.joint.low !== null && asked.joint.value !== null && asked.joint.high !== null
+              ? { low: asked.joint.low, value: asked.joint.value, high: asked.joint.high }
+              : null,
+          ...(listens.length > 0 && { listens: listens.map((d) => ({ id: d.id, label: d.name, kind: d.kind })) }),
+          station: bay,
           place,
           monitorChecked: checked,
           countIn,
@@ -334,6 +351,32 @@ function Planning() {
             aria-invalid={countIn === null}
           />
         </label>
+        {(alsoReady.length > 0 || others.length > 0) && (
+          <div className="col-span-2 flex flex-wrap gap-x-5 md:col-span-4">
+            {alsoReady.map((w) => (
+              <label key={w.id} className="flex min-h-11 items-center gap-2 text-sm font-medium">
+                <input
+                  type="checkbox"
+                  className="checkbox"
+                  checked={also.includes(w.id)}
+                  onChange={(e) => setAlso(e.target.checked ? [...also, w.id] : also.filter((x) => x !== w.id))}
+                />
+                Also serves {w.number}, in turn
+              </label>
+            ))}
+            {others.map((d) => (
+              <label key={d.id} className="flex min-h-11 items-center gap-2 text-sm font-medium">
+                <input
+                  type="checkbox"
+                  className="checkbox"
+                  checked={listens.includes(d)}
+                  onChange={(e) => setListening({ ...listening, [d.id]: e.target.checked })}
+                />
+                Listens to {d.name}
+              </label>
+            ))}
+          </div>
+        )}
         <button type="button" className="btn col-span-2 min-h-14 btn-success text-lg" disabled={busy} onClick={() => void start()}>
           Start the purge
         </button>

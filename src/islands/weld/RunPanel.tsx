@@ -1,38 +1,57 @@
 /** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
 import { lazy, Suspense, useEffect, useState } from 'react';
+import { STALE_AFTER } from '../../../core/devices';
 import { closingOf, closingWords, totalFlow } from '../../../core/purge';
 import { clock, format, show } from '../../../core/units';
-import { markNames, nextMarks, type RunState } from '../../../core/weld';
+import { targets, type RunState, type Target } from '../../../core/weld';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
 import { HoldButton } from '../kit/HoldButton';
 import { RefusalNote } from '../kit/notes';
+import { Alarms, useAlarmSound } from '../run/Alarms';
+import { Quarters, TurnPick } from '../run/Arcs';
+import { LoggerForm } from '../run/LoggerForm';
+import { MarkList } from '../run/MarkList';
+import { Unsaved } from '../run/Unsaved';
 import { LatePick, useRun } from '../run/useRun';
 import { useWeld } from './context';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
 export function RunPanel({ run }: { run: RunState }) {
-  const { state, record, system, madeAt } = useWeld();
-  const { backing, rules } = run.started;
+  const { state, record, unsay, unsaved, live, system, madeAt, supplies, numberOf } = useWeld();
+  const { backing, rules, band } = run.started;
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
   const {
     readings,
+    flows,
     now,
     view,
     gate: g,
+    sensor,
+    alarms,
+    supply,
     mark,
     undo,
+    correct,
+    answer,
     end,
-    refusal,
-    countOut,
-    setCountOut,
-    late,
-    setLate,
-    holdSeconds,
-  } = useRun(run, { state, record, madeAt });
+    ...hand
+  } = useRun(run, {
+    state,
+    record,
+    unsay,
+    madeAt,
+    supplies,
+  });
+  useAlarmSound(alarms);
   const welding = run.phase === 'welding';
+  /** The next weld is marked from its own page: its fit-up, its drawings. */
+  const press = async (t: Omit<Target, 'label'>) => {
+    await mark(t);
+    if (t.mark === 'move' && t.weld && t.weld !== state.id) location.assign(`/welds/${t.weld}`);
+  };
   const arc = run.arcs.at(-1);
   const oxygen = view.big.kind === 'oxygen' ? format(view.big.ppm, 'oxygen', system) : null;
   const [big, unit] = view.big.kind === 'time' ? [view.big.text, ''] : oxygen ? [oxygen.number, oxygen.unit] : ['–', ''];
@@ -43,15 +62,18 @@ export function RunPanel({ run }: { run: RunState }) {
       ? closingOf(run.started.setup, state.fitup?.gapWide.value ?? 0, 'least')
       : null;
   const beforeClosing = shut && closingWords(shut, system);
-  // What was in the cylinder at the gas check, less what this purge has drawn since.
   const flow = totalFlow(run.started.setup);
-  const had = state.gas?.cylinder?.left ?? null;
-  const inIt = had === null ? null : had - (flow * (now - run.startedAt)) / 1000;
-  const toEnd = flow * ((Math.PI * state.design.size.od) / (0.1 / 60) + holdSeconds);
-  const dry = inIt !== null && inIt < toEnd && run.phase !== 'holding' && backing === 'purge';
+  const toEnd = flow * ((Math.PI * state.design.size.od) / (0.1 / 60) + hand.holdSeconds);
+  const dry = supply !== null && supply.left < toEnd && run.phase !== 'holding' && backing === 'purge';
+  const measured = flows.at(-1);
+  const flowNow = measured && now - measured.at <= STALE_AFTER * 1000 ? measured.flow : null;
+  const off = flowNow !== null && Math.abs(flowNow / flow - 1) > 0.2;
 
   return (
-    <div className="space-y-3" data-run={run.id} data-phase={run.phase} data-ready={g.ready}>
+    <div className="space-y-3" data-run={run.id} data-phase={run.phase} data-ready={g.ready} data-sensor={sensor.state}>
+      <Unsaved list={unsaved} live={live} />
+      <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
+      <TurnPick run={run} weld={state.id} numberOf={numberOf} onMark={(t) => void press(t)} />
       <div
         className={`border-4 p-4 ${over ? 'border-error' : g.ready || welding ? 'border-success' : 'border-base-content'}`}
         role="status"
@@ -75,29 +97,47 @@ export function RunPanel({ run }: { run: RunState }) {
           <span data-testid="big">{big}</span>
           <span className="ml-2 text-2xl font-normal">{unit}</span>
         </p>
-        <p className="mt-1 text-sm">{under}</p>
+        <p className="mt-1 text-sm">
+          {under}
+          {sensor.state === 'steady' || sensor.state === 'drifting' ? `. ${sensor.text}` : ''}
+        </p>
         <p className="mt-2 text-lg">
           {line}
           {g.left !== null && g.left > 0 && g.by === 'monitor' && run.phase === 'filling' && (
             <strong className="ml-2 font-figure">{clock(g.left)}</strong>
           )}
         </p>
+        {(flowNow !== null || band) && (
+          <p className="mt-1 text-sm">
+            {flowNow !== null && (
+              <span className={off ? 'font-semibold' : ''}>
+                {off ? '□ ' : ''}Flow measured {show(flowNow, 'flow', system)}
+                {off ? `, set-up asks for ${show(flow, 'flow', system)}. ` : '. '}
+              </span>
+            )}
+            {band &&
+              g.by === 'monitor' &&
+              run.phase === 'filling' &&
+              `Model: at the limit after ${clock(band.low)} to ${clock(band.high)} min.`}
+          </p>
+        )}
       </div>
 
       <div className="flex flex-wrap gap-2">
-        {nextMarks(run.phase).map((m, i) => (
+        {targets(run).map((t, i) => (
           <button
-            key={m}
+            key={t.label}
             type="button"
-            className={`btn min-h-14 grow text-lg ${i === 0 && (m !== 'arc-on' || g.ready || run.phase === 'between') ? 'btn-primary' : ''}`}
-            onClick={() => void mark(m)}
+            className={`btn min-h-14 grow text-lg ${i === 0 && (t.mark !== 'arc-on' || g.ready || run.phase === 'between') ? 'btn-primary' : ''}`}
+            onClick={() => void press(t)}
           >
-            {markNames[m]}
+            {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}
           </button>
         ))}
       </div>
+      <Quarters run={run} onMark={(t) => void press(t)} />
       <div className="flex flex-wrap items-end gap-3">
-        <LatePick late={late} onLate={setLate} />
+        <LatePick late={hand.late} onLate={hand.setLate} />
         <a className="btn min-h-12" href={`/welds/${state.id}/bench`}>
           Bench view
         </a>
@@ -114,7 +154,7 @@ export function RunPanel({ run }: { run: RunState }) {
       {dry && (
         <p role="alert" className="border-l-8 border-error bg-base-200 p-3 font-semibold">
           <span className="text-error">■ </span>
-          {state.gas?.cylinder?.label} may run dry in this root: about {show(Math.max(0, inIt), 'volume', system)} left,{' '}
+          {state.gas?.cylinder?.label} may run dry in this root: about {show(supply.left, 'volume', system)} left,{' '}
           {show(toEnd, 'volume', system)} needed for weld and hold.{' '}
           {welding ? 'Finish or stop where a tie-in is easy' : 'Change it before the arc'}, then mark the changed bottle.
         </p>
@@ -125,7 +165,7 @@ export function RunPanel({ run }: { run: RunState }) {
           {beforeClosing} Never shut the vent.
         </p>
       )}
-      <RefusalNote refusal={refusal} />
+      <RefusalNote refusal={hand.refusal} />
       {run.contradictions.map((c) => (
         <p key={c} className="text-sm font-semibold">
           □ {c}
@@ -133,24 +173,14 @@ export function RunPanel({ run }: { run: RunState }) {
       ))}
       {/* Not on the server: React would stream it by an inline script, which the content security policy forbids. */}
       {mounted ? (
-        <Suspense fallback={<div className="h-36 bg-base-200" />}>
-          <OxygenChart readings={readings} limit={welding ? rules.weldPpm : rules.startPpm} marks={run.marks} from={run.startedAt} />
+        <Suspense fallback={<div className="h-40 bg-base-200" />}>
+          <OxygenChart run={run} readings={readings} flows={flows} limit={welding ? rules.weldPpm : rules.startPpm} />
         </Suspense>
       ) : (
-        <div className="h-36 bg-base-200" />
+        <div className="h-40 bg-base-200" />
       )}
-      <details className="text-sm">
-        <summary className="min-h-11 cursor-pointer list-none py-2">
-          {run.marks.length} {run.marks.length === 1 ? 'mark' : 'marks'}, {run.tacks} tacked ›
-        </summary>
-        <ol className="space-y-1">
-          {run.marks.map((m) => (
-            <li key={m.id}>
-              <span className="font-figure">{clock((m.at - run.startedAt) / 1000)}</span> {markNames[m.mark]}
-            </li>
-          ))}
-        </ol>
-      </details>
+      <MarkList run={run} numberOf={numberOf} now={now} onCorrect={correct} />
+      <LoggerForm run={run} />
       <div className="flex flex-wrap items-end gap-2 border-t border-base-300 pt-3">
         <button type="button" className="btn min-h-14" disabled={run.marks.length === 0} onClick={() => void undo()}>
           Undo last mark
@@ -160,8 +190,8 @@ export function RunPanel({ run }: { run: RunState }) {
           <input
             className="input min-h-14 w-36 font-figure"
             inputMode="numeric"
-            value={countOut}
-            onChange={(e) => setCountOut(e.target.value)}
+            value={hand.countOut}
+            onChange={(e) => hand.setCountOut(e.target.value)}
           />
         </label>
         <HoldButton className="btn-primary" onHeld={() => void end('done')}>

@@ -7,7 +7,7 @@ import { setupForWeld, startingSetup } from '../../../core/purge';
 import type { Check, Prices, RegisterItem } from '../../../core/registers';
 import { sizeName } from '../../../core/sizes';
 import { show } from '../../../core/units';
-import { stageSchema, waitsFor, type Stage } from '../../../core/weld';
+import { shareOf, stageSchema, waitsFor, type BoardCylinder, type Stage } from '../../../core/weld';
 import { filmsOf } from '../drawings/films';
 import { BESIDE } from '../kit/Beside';
 import { EndView } from '../drawings/EndView';
@@ -23,7 +23,8 @@ import { DRAWING, PurgeStage } from './PurgeStage';
 import { RecordStage } from './RecordStage';
 import { SetupStage } from './SetupStage';
 import { StageCard } from './Stage';
-import { useRecord, type KeptRecord } from './useRecord';
+import type { KeptRecord } from '../queue';
+import { useRecord } from './useRecord';
 import { WeldStage } from './WeldStage';
 
 type Props = {
@@ -36,6 +37,8 @@ type Props = {
   weldsLeft: { spool: number; job: number };
   savedSetup: SavedSetup | null;
   spoolDone: string[];
+  spoolWelds: { id: string; number: string; due: string }[];
+  supplies: BoardCylinder[];
   people: Person[];
   person: Person | null;
   now: number;
@@ -75,11 +78,13 @@ export default function WeldPage({
   weldsLeft,
   savedSetup,
   spoolDone,
+  spoolWelds,
+  supplies,
   people,
   person,
   now,
 }: Props) {
-  const { kept, state, live, record } = useRecord(first, place.id, now);
+  const { kept, state, live, unsaved, record, unsay } = useRecord(first, place.id, now);
   const system = person?.units ?? 'inch';
   const [asked, setAsked] = useState<Stage | 'none' | null>(null);
   const open = asked === 'none' ? null : (asked ?? state?.due ?? 'record');
@@ -114,6 +119,9 @@ export default function WeldPage({
     (savedSetup ? setupForWeld(savedSetup.setup, savedSetup.joints, state.id, spoolDone) : startingSetup(design.size));
   const big: View = view ?? (open ? views[open] : 'end');
   const grading = open === 'look';
+  const purge = state.runs.find((r) => r.endedAt === null);
+  // Under way and not all round: what is taped, peeled and welded.
+  const peeled = purge && !state.done.weld ? (purge.tape[state.id] ?? null) : null;
   const gap =
     draft.gap ??
     (state.fitup && {
@@ -129,7 +137,7 @@ export default function WeldPage({
         size={design.size}
         cup={draft.cup?.n ?? state.setup?.cup ?? null}
         lens={draft.cup?.lens ?? state.setup?.lens ?? true}
-        welded={state.done.weld ? 1 : 0}
+        welded={state.done.weld ? 1 : shareOf(peeled?.welded ?? [])}
         mini={mini}
         className={mini ? 'mx-auto h-full' : 'mx-auto max-h-80 w-full'}
       />
@@ -141,6 +149,7 @@ export default function WeldPage({
         tints={draft.tints ?? state.look?.tints ?? []}
         defects={draft.defects ?? state.look?.defects ?? []}
         welded={state.done.weld ? 1 : 0}
+        peeled={peeled}
         tacks={state.done.weld ? 0 : (state.runs.at(-1)?.tacks ?? 0)}
         looking={design.looking}
         mini={mini}
@@ -172,6 +181,12 @@ export default function WeldPage({
         weldsLeft,
         savedSetup,
         spoolDone,
+        spoolWelds,
+        supplies,
+        numberOf: (id) => spoolWelds.find((w) => w.id === id)?.number ?? 'a weld',
+        unsaved,
+        live,
+        unsay,
         people,
         person,
         madeAt: now,
@@ -199,7 +214,7 @@ export default function WeldPage({
             {waitsFor(state)}
           </p>
         </div>
-        {!live && (
+        {!live && !running && (
           <p role="alert" className="mt-1 border-l-8 border-base-content bg-base-200 p-2 text-sm">
             □ Not live: the connection is lost. What you see may be old; marks are still tried and refused ones are said.
           </p>

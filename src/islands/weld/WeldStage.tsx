@@ -1,7 +1,13 @@
 /** Weld and hold: the run goes on here after the first arc; afterwards what it recorded. */
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { clock } from '../../../core/units';
+import type { RunState } from '../../../core/weld';
+import { LoggerForm } from '../run/LoggerForm';
+import { useReadings } from '../run/useReadings';
 import { useWeld } from './context';
 import { RunPanel } from './RunPanel';
+
+const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
 export function WeldStage() {
   const { state } = useWeld();
@@ -26,6 +32,43 @@ export function WeldStage() {
           □ {c}
         </p>
       ))}
+      {state.runs.map((r) => (
+        <RunKept key={r.id} run={r} />
+      ))}
+    </div>
+  );
+}
+
+/** A run that has ended: its chart, this weld's own part of it, and a logger's file that was read later. */
+function RunKept({ run }: { run: RunState }) {
+  const { state, numberOf } = useWeld();
+  const { readings, flows } = useReadings(run);
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+  const spans = state.spans.filter((s) => s.run === run.id);
+  const since = (ms: number) => clock((ms - run.startedAt) / 1000);
+  return (
+    <div className="space-y-1 border-t border-base-300 pt-2">
+      {run.started.welds.length > 1 && (
+        <p>
+          One purge for {run.started.welds.map(numberOf).join(', ')}; this weld’s turn:{' '}
+          {spans.map((s) => `${since(s.from)} to ${s.to === null ? 'now' : since(s.to)}`).join(', ') || 'none'}.
+        </p>
+      )}
+      {mounted && (
+        <Suspense fallback={<div className="h-40 bg-base-200" />}>
+          <OxygenChart run={run} readings={readings} flows={flows} limit={run.started.rules.startPpm} />
+        </Suspense>
+      )}
+      <p className="flex flex-wrap gap-x-4">
+        <a className="link min-h-11 py-2" href={`/api/runs/${run.id}/readings.csv`}>
+          Readings as CSV
+        </a>
+        <a className="link min-h-11 py-2" href={`/api/runs/${run.id}/chart.svg`}>
+          Chart as SVG
+        </a>
+      </p>
+      <LoggerForm run={run} />
     </div>
   );
 }

@@ -1,15 +1,31 @@
 /** What every stage of the weld page needs: the weld, the registers, and a way to record. */
 import { createContext, useContext } from 'react';
 import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/criteria';
+import type { DeviceKind } from '../../../core/devices';
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import type { Setup } from '../../../core/purge';
 import type { Cell, Check, Prices, RegisterItem } from '../../../core/registers';
 import type { System } from '../../../core/units';
-import type { Recorded, WeldState } from '../../../core/weld';
+import type { BoardCylinder, Recorded, WeldState } from '../../../core/weld';
 import type { Refusal, Said } from '../post';
+import type { Waiting } from '../queue';
 
-export type DeviceRow = { id: string; name: string; place: string; revoked: boolean; busy: boolean; cell: Cell; sampleFlow: number };
+export type DeviceRow = {
+  id: string;
+  kind: DeviceKind;
+  name: string;
+  place: string;
+  station: string;
+  resolution: number;
+  noise: number;
+  top: number;
+  revoked: boolean;
+  busy: boolean;
+  lastSeen: number | null;
+  cell: Cell;
+  sampleFlow: number;
+};
 /** The drawings as edited, not yet recorded. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
@@ -36,6 +52,15 @@ export type Weld = {
   /** welds of this spool, and of its job, that still wait for their arc, this one too */
   weldsLeft: { spool: number; job: number };
   savedSetup: SavedSetup | null;
+  /** the cylinders, and what has drawn from them since they were looked at */
+  supplies: readonly BoardCylinder[];
+  /** every weld of the spool, and what it waits for */
+  spoolWelds: { id: string; number: string; due: string }[];
+  numberOf: (weld: string) => string;
+  /** marked on this device and not saved yet */
+  unsaved: Waiting[];
+  live: boolean;
+  unsay: (id: string) => Promise<boolean>;
   /** welds of the same spool that are welded already */
   spoolDone: string[];
   people: Person[];

@@ -1,25 +1,61 @@
-/** The record of a weld in the browser: read, reduced, kept up by the live stream, and added to. */
+/**
+ * The record of a weld in the browser: read, reduced, kept up by the live stream, and added to. What happens on a run is kept on
+ * this device first and shown at once, so that the bench goes on without network.
+ */
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Criterion } from '../../../core/criteria';
-import { reduceRun, reduceWeld, type Recorded, type WeldState } from '../../../core/weld';
+import { reduceRun, reduceWeld, type Recorded, type SentEvent, type WeldState } from '../../../core/weld';
 import { listen, type Hint } from '../live';
-import { heardTime, request, say, type Refusal, type Said } from '../post';
+import { heardTime, OLD_PAGE, pageTime, request, say, sentEvent, serverTime, type Refusal, type Said } from '../post';
+import { enqueue, keepRecord, keptRecord, onQueue, outcome, unsay, waiting, type KeptRecord, type Waiting } from '../queue';
 
-export type KeptRecord = { events: Recorded[]; runEvents: Record<string, Recorded[]>; criterion: Criterion };
+export type RecordInHand = {
+  kept: KeptRecord;
+  state: WeldState | null;
+  live: boolean;
+  /** marked on this device and not saved yet, or refused */
+  unsaved: Waiting[];
+  record: (e: Said) => Promise<Refusal | null>;
+  /** takes an event back that was never sent. @returns false when it was */
+  unsay: (id: string) => Promise<boolean>;
+};
 
-export function useRecord(
-  first: KeptRecord,
-  weld: string,
-  now: number,
-): { kept: KeptRecord; state: WeldState | null; live: boolean; record: (e: Said) => Promise<Refusal | null> } {
+/** An event that waits, as it will stand in the record. */
+const provisional = (e: SentEvent, seq: number): Recorded =>
+  ({
+    ...e,
+    seq,
+    happenedAt: new Date(Date.parse(e.happenedAt) + e.offsetMs).toISOString(),
+    receivedAt: e.happenedAt,
+    actor: null,
+    identified: 'not saved yet',
+    hash: '',
+  }) as Recorded;
+
+const length = (r: KeptRecord) => r.events.length + Object.values(r.runEvents).reduce((n, list) => n + list.length, 0);
+
+export function useRecord(first: KeptRecord, weld: string, now: number): RecordInHand {
   const [kept, setKept] = useState(first);
   const [live, setLive] = useState(true);
+  const [queue, setQueue] = useState<Waiting[]>([]);
+  const unsaved = useMemo(() => queue.filter((w) => w.event.stream === weld || w.event.stream in kept.runEvents), [queue, kept, weld]);
+  const shown = useMemo((): KeptRecord => {
+    const late = unsaved.filter((w) => w.refusal === null);
+    if (late.length === 0) return kept;
+    const with_ = (stream: string, list: Recorded[]) => [
+      ...list,
+      ...late
+        .filter((w) => w.event.stream === stream && !list.some((e) => e.id === w.event.id))
+        .map((w, i) => provisional(w.event, (list.at(-1)?.seq ?? 0) + 1 + i)),
+    ];
+    const runEvents = Object.fromEntries(Object.entries(kept.runEvents).map(([id, list]) => [id, with_(id, list)]));
+    return { ...kept, runEvents };
+  }, [kept, unsaved]);
   const state = useMemo(() => {
-    const runs = Object.values(kept.runEvents)
-      .map(reduceRun)
+    const runs = Object.values(shown.runEvents)
+      .map((list) => reduceRun(list))
       .filter((r) => r !== null);
-    return reduceWeld(kept.events, runs, kept.criterion);
-  }, [kept]);
+    return reduceWeld(shown.events, runs, shown.criterion);
+  }, [shown]);
   const streams = useRef<Set<string>>(new Set());
   streams.current = new Set([weld, ...Object.keys(kept.runEvents)]);
 
@@ -27,11 +63,14 @@ export function useRecord(
     const sent = await request<KeptRecord & { now: number }>('GET', `/api/welds/${weld}`);
     if (!sent.ok) return;
     heardTime(sent.value.now);
-    setKept(sent.value);
+    const { events, runEvents, criterion } = sent.value;
+    setKept({ events, runEvents, criterion });
   }, [weld]);
 
   useEffect(() => {
-    heardTime(now);
+    pageTime(now);
+    // A page out of the cache is old: what has happened since is asked for at once.
+    if (serverTime() - now > OLD_PAGE) void refetch();
     return listen(
       (hint: Hint) => {
         if ((hint.stream && streams.current.has(hint.stream)) || hint.also?.includes(weld)) void refetch();
@@ -41,11 +80,34 @@ export function useRecord(
     );
   }, [refetch, weld, now]);
 
+  // A page out of the cache is older than what this device has seen since.
+  useEffect(() => {
+    void keptRecord(weld).then((old) => old && setKept((k) => (length(old) > length(k) ? old : k)));
+  }, [weld]);
+  useEffect(() => void keepRecord(weld, kept), [weld, kept]);
+  useEffect(() => {
+    const look = () => void waiting().then(setQueue);
+    look();
+    return onQueue((n) => {
+      // What was saved is fetched before it goes from the queue's overlay, so that nothing flickers.
+      if (n.kind === 'saved' && streams.current.has(n.stream)) void refetch().then(look);
+      else look();
+    });
+  }, [refetch]);
+
   const versionOf = (stream: string) => (stream === weld ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;
-  const record = async (event: Said) => {
+  const record = async (event: Said): Promise<Refusal | null> => {
+    // What happens on a run that goes on is kept here first; a decision at a desk is sent and answered.
+    if (event.type.startsWith('run.') && event.type !== 'run.started') {
+      const queued = sentEvent(event, versionOf(event.stream));
+      await enqueue(queued);
+      const end = await outcome(queued.id);
+      if (end === null) await refetch();
+      return end === 'waiting' ? null : end;
+    }
     const sent = await say(event, versionOf(event.stream));
     if (sent.ok || sent.refusal.status === 409) await refetch();
     return sent.ok ? null : sent.refusal;
   };
-  return { kept, state, live, record };
+  return { kept: shown, state, live, unsaved, record, unsay };
 }

@@ -1,21 +1,21 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
 import { now } from '../../../../../db/clock';
-import { runState } from '../../../../../db/events';
-import { readingsArrived } from '../../../../../db/readings';
+import { flowsSince, logReadings, readingsArrived } from '../../../../../db/readings';
 import { error, json } from '../../../../server/answer';
 import { db } from '../../../../server/db';
+import { flowMeterOf, runOf } from '../../../../server/run';
 
-/** The oxygen readings of a run that arrived since a server time (ms), oldest first. */
+/** The oxygen readings of a run that arrived since a server time (ms), oldest first; its flow over the last minutes. */
 export const GET: APIRoute = async ({ params, url }) => {
-  const id = z.uuid().safeParse(params.id);
-  const run = id.success ? await runState(db(), id.data) : null;
+  const run = await runOf(params.id);
   if (!run) return error(404, 'There is no such purge.');
-  const since = Number(url.searchParams.get('since') ?? 0);
-  const device = run.started.device?.id;
+  const asked = Number(url.searchParams.get('since') ?? 0);
+  const since = Number.isFinite(asked) ? asked : 0;
+  const [device, meter, log] = [run.started.device?.id, flowMeterOf(run), run.logs.at(-1)?.log];
   const at = now();
-  const readings = device
-    ? await readingsArrived(db(), device, run.startedAt, run.endedAt ?? at + 5000, Number.isFinite(since) ? since : 0)
-    : [];
-  return json({ readings, now: at });
+  const to = run.endedAt ?? at + 5000;
+  const readings = device ? await readingsArrived(db(), device, run.startedAt, to, since) : [];
+  const logged = !device && log && since === 0 ? (await logReadings(db(), log)).map((r, i) => ({ ...r, key: `${log}:${i}` })) : [];
+  const flows = meter ? await flowsSince(db(), meter, Math.max(run.startedAt, since - 20_000), to) : [];
+  return json({ readings: [...readings, ...logged], flows, now: at });
 };

@@ -1,0 +1,42 @@
+/** The gas that running purges draw, counting down. */
+import { leftNow } from '../../../core/gases';
+import { clock, show, type System } from '../../../core/units';
+import type { BoardCylinder } from '../../../core/weld';
+
+export function Supplies({ cylinders, now, system }: { cylinders: readonly BoardCylinder[]; now: number; system: System }) {
+  if (cylinders.length === 0) return null;
+  return (
+    <section aria-labelledby="supplies">
+      <h2 id="supplies" className="mb-2 text-lg font-semibold">
+        Gas drawn now
+      </h2>
+      <ul>
+        {cylinders.map((c) => {
+          const is = leftNow(c.body, c.look, c.draws, now, c.changed);
+          const low = is?.dryIn != null && is.dryIn < 600;
+          return (
+            <li key={c.id} className="flex items-baseline justify-between gap-3 border-b border-base-300 py-2">
+              <span>
+                <strong>{c.label}</strong>
+                {c.body.station && !c.label.includes(c.body.station) ? `, ${c.body.station}` : ''}
+              </span>
+              {is ? (
+                <span className={`text-right ${low ? 'font-semibold text-error' : ''}`}>
+                  {low && '■ '}
+                  <span className="font-figure text-2xl font-bold">{show(is.left, 'volume', system)}</span>
+                  {is.dryIn !== null && (
+                    <span className="block text-sm">
+                      empty for use in {is.dryIn < 7200 ? `${clock(is.dryIn)} min` : `${Math.floor(is.dryIn / 3600)} h`}
+                    </span>
+                  )}
+                </span>
+              ) : (
+                <span className="text-sm">{c.changed ? 'changed: read the new gauge' : 'never read: read the gauge'}</span>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,245 @@
+/** What measures and marks by itself: registered here, its key shown once, heard or not, revoked. */
+import { useState } from 'react';
+import { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind } from '../../../core/devices';
+import { SHIFT } from '../../../core/registers';
+import { HoldButton } from '../kit/HoldButton';
+import { LivePick } from '../kit/LiveField';
+import { RefusalNote } from '../kit/notes';
+import { useNow } from '../kit/useNow';
+import { ago } from '../gas/check';
+import { request, type Refusal } from '../post';
+import type { DeviceRow } from '../weld/context';
+
+export type DeviceCard = DeviceRow & { refused: number; calibratedOn: string | null; checkedAt: number | null };
+type Key = { id: string; key: string; name: string };
+const places = { 'oxygen-monitor': ['vent', 'joint', 'inlet'], 'flow-meter': [''], 'foot-switch': [''], 'current-clamp': [''] } as const;
+const units: Record<DeviceKind, string | null> = {
+  'oxygen-monitor': 'ppm',
+  'flow-meter': 'L/min',
+  'foot-switch': null,
+  'current-clamp': null,
+};
+
+export default function DevicesPlace({ devices: first, now: made }: { devices: DeviceCard[]; now: number }) {
+  const now = useNow(made, 5000);
+  const [devices, setDevices] = useState(first);
+  const [key, setKey] = useState<Key | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const look = async () => {
+    const sent = await request<{ devices: DeviceCard[] }>('GET', '/api/devices');
+    if (sent.ok) setDevices(sent.value.devices.map((d) => ({ ...d, checkedAt: devices.find((x) => x.id === d.id)?.checkedAt ?? null })));
+  };
+  const act = async <T,>(sent: Promise<{ ok: true; value: T } | { ok: false; refusal: Refusal }>): Promise<T | null> => {
+    const answer = await sent;
+    setRefusal(answer.ok ? null : answer.refusal);
+    if (answer.ok) await look();
+    return answer.ok ? answer.value : null;
+  };
+  return (
+    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[3fr_2fr]">
+      <section aria-labelledby="registered">
+        <h2 id="registered" className="border-b-2 border-base-content text-lg font-semibold">
+          Registered
+        </h2>
+        {devices.length === 0 && <p className="py-3">None yet. Register the first beside.</p>}
+        {devices.map((d) => (
+          <Card
+            key={d.id}
+            device={d}
+            now={now}
+            onKey={async () => {
+              const made = await act(request<{ id: string; key: string }>('POST', `/api/devices/${d.id}/key`));
+              if (made) setKey({ ...made, name: d.name });
+            }}
+            onRevoke={() => void act(request('DELETE', `/api/devices/${d.id}`))}
+            onCard={(change) => void act(request('PUT', `/api/devices/${d.id}`, change))}
+          />
+        ))}
+      </section>
+      <div className="space-y-4">
+        {key && <KeyOnce made={key} onSeen={() => setKey(null)} />}
+        <RefusalNote refusal={refusal} />
+        <Register
+          onRegister={async (wish) => {
+            const made = await act(request<{ id: string; key: string }>('POST', '/api/devices', wish));
+            if (made) setKey({ ...made, name: String(wish['name']) });
+            return made !== null;
+          }}
+        />
+        <p className="text-sm">
+          A device speaks plain HTTP and JSON: <code>POST /api/intake/v1/readings</code> for oxygen and flow, <code>/signals</code> for
+          switches and clamps, with its id and key in two headers. The whole of it, enough to build one, is in <code>docs/protocol.md</code>
+          .
+        </p>
+      </div>
+    </div>
+  );
+}
+
+function KeyOnce({ made: { id, key, name }, onSeen }: { made: Key; onSeen: () => void }) {
+  return (
+    <div role="alert" className="space-y-2 border-4 border-base-content p-3">
+      <p className="font-semibold">Key of {name}: write it down or set it on the device now. It is not shown again.</p>
+      <dl className="font-mono text-sm break-all">
+        <dt className="font-sans text-xs">X-Device</dt>
+        <dd data-testid="device-id">{id}</dd>
+        <dt className="font-sans text-xs">Authorization: Bearer</dt>
+        <dd data-testid="device-key">{key}</dd>
+      </dl>
+      <button type="button" className="btn min-h-12 btn-primary" onClick={onSeen}>
+        It is on the device
+      </button>
+    </div>
+  );
+}
+
+function Card({
+  device: d,
+  now,
+  onKey,
+  onRevoke,
+  onCard,
+}: {
+  device: DeviceCard;
+  now: number;
+  onKey: () => Promise<void>;
+  onRevoke: () => void;
+  onCard: (change: Record<string, unknown>) => void;
+}) {
+  const [station, setStation] = useState(d.station);
+  const heard = d.lastSeen !== null && now - d.lastSeen < 15_000;
+  const speaks = d.kind === 'oxygen-monitor' || d.kind === 'flow-meter';
+  const checked = d.checkedAt !== null && now - d.checkedAt < SHIFT;
+  return (
+    <article className={`border-b border-base-300 py-3 ${d.revoked ? 'text-base-content/80' : ''}`} aria-label={d.name}>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-3">
+        <h3 className="font-semibold">
+          {d.name} <span className="text-sm font-normal">{deviceKindNames[d.kind].toLowerCase()}</span>
+        </h3>
+        <p className="font-semibold">
+          {d.revoked
+            ? '□ revoked'
+            : d.lastSeen === null
+              ? '□ never heard'
+              : heard
+                ? '✓ heard now'
+                : `${speaks ? '■ silent, last' : 'last'} heard ${ago(now - d.lastSeen)}`}
+        </p>
+      </div>
+      <p className="text-sm">
+        {d.busy ? 'On a running purge. ' : ''}
+        {units[d.kind] && `Shows steps of ${d.resolution} ${units[d.kind]}, flickers by ${d.noise}, up to ${d.top.toLocaleString('en')}. `}
+        {d.kind === 'oxygen-monitor' && (checked ? 'Checked this shift. ' : 'Not checked this shift: check it at Gas. ')}
+        {d.refused > 0 && `${d.refused} of its items were refused in the last day. `}
+      </p>
+      {!d.revoked && (
+        <div className="mt-1 flex flex-wrap items-end gap-2">
+          {d.kind === 'oxygen-monitor' && (
+            <LivePick
+              label="Measures at the"
+              className="w-28"
+              value={d.place}
+              options={places['oxygen-monitor'].map((p) => ({ value: p, label: p }))}
+              onValue={(place) => onCard({ place })}
+            />
+          )}
+          <label className="block text-sm font-medium">
+            Stands in
+            <input
+              className="input block min-h-12 w-28"
+              value={station}
+              placeholder="bay 2"
+              onChange={(e) => setStation(e.target.value)}
+              onBlur={() => station !== d.station && onCard({ station })}
+            />
+          </label>
+          {d.kind === 'oxygen-monitor' && (
+            <label className="block text-sm font-medium">
+              Calibrated on
+              <input
+                type="date"
+                className="input block min-h-12 w-40"
+                value={d.calibratedOn ?? ''}
+                onChange={(e) => onCard({ calibratedOn: e.target.value || null })}
+              />
+            </label>
+          )}
+          <button type="button" className="btn min-h-12" onClick={() => void onKey()}>
+            New key
+          </button>
+          <HoldButton className="min-h-12" onHeld={onRevoke}>
+            Revoke, hold
+          </HoldButton>
+        </div>
+      )}
+    </article>
+  );
+}
+
+function Register({ onRegister }: { onRegister: (wish: Record<string, unknown>) => Promise<boolean> }) {
+  const [kind, setKind] = useState<DeviceKind>('oxygen-monitor');
+  const [text, setText] = useState({ name: '', station: '', resolution: '1', noise: '1.5', top: '250000' });
+  const [place, setPlace] = useState<'vent' | 'joint' | 'inlet'>('vent');
+  const [wrong, setWrong] = useState<string[]>([]);
+  const unit = units[kind];
+  const typed = (name: keyof typeof text, label: string) => (
+    <label className="block text-sm font-medium">
+      {label}
+      <input className="input min-h-12 w-full" value={text[name]} onChange={(e) => setText({ ...text, [name]: e.target.value })} />
+    </label>
+  );
+  const send = async () => {
+    const number = (t: string) => (t.trim() === '' ? Number.NaN : Number(t.replace(',', '.')));
+    const wish = {
+      kind,
+      name: text.name,
+      station: text.station,
+      place: kind === 'oxygen-monitor' ? place : '',
+      ...(unit && { resolution: number(text.resolution), noise: number(text.noise), top: number(text.top) }),
+    };
+    const valid = newDeviceSchema.safeParse(wish);
+    setWrong(valid.success ? [] : valid.error.issues.map((i) => i.message));
+    if (valid.success && (await onRegister(wish))) setText({ ...text, name: '' });
+  };
+  return (
+    <section aria-labelledby="register" className="space-y-2">
+      <h2 id="register" className="border-b-2 border-base-content text-lg font-semibold">
+        Register another
+      </h2>
+      <div className="grid grid-cols-2 gap-2">
+        <LivePick
+          label="What it is"
+          value={kind}
+          options={deviceKindSchema.options.map((k) => ({ value: k, label: deviceKindNames[k] }))}
+          onValue={(k) => {
+            setKind(k);
+            setText({
+              ...text,
+              ...(k === 'flow-meter' ? { resolution: '0.1', noise: '0.05', top: '30' } : { resolution: '1', noise: '1.5', top: '250000' }),
+            });
+          }}
+        />
+        {typed('name', 'Name that stands on it')}
+        {typed('station', 'Stands in')}
+        {kind === 'oxygen-monitor' && (
+          <LivePick label="Measures at the" value={place} options={places[kind].map((p) => ({ value: p, label: p }))} onValue={setPlace} />
+        )}
+        {unit && (
+          <>
+            {typed('resolution', `Step of its display, ${unit}`)}
+            {typed('noise', `Flicker, one sigma, ${unit}`)}
+            {typed('top', `Top of its scale, ${unit}`)}
+          </>
+        )}
+      </div>
+      {wrong.map((w) => (
+        <p key={w} role="alert" className="text-sm font-semibold text-error">
+          ■ {w}
+        </p>
+      ))}
+      <button type="button" className="btn min-h-12 btn-primary" onClick={() => void send()}>
+        Register and show its key
+      </button>
+    </section>
+  );
+}

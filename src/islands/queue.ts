@@ -1,0 +1,176 @@
+/**
+ * What was marked and is not saved yet. Kept in IndexedDB, so that a closed tab or a flat battery loses nothing; sent in order
+ * by one tab of the browser; what is refused stays with its reason until somebody has seen it, and holds up nothing else.
+ */
+import { openDB, type DBSchema } from 'idb';
+import type { Criterion } from '../../core/criteria';
+import type { Recorded, SentEvent } from '../../core/weld';
+import { heardTime, request, type Refusal } from './post';
+
+/** A weld's record as pages and this device hold it. */
+export type KeptRecord = { events: Recorded[]; runEvents: Record<string, Recorded[]>; criterion: Criterion };
+
+/** `tried`: it has been sent at least once, so that it may be saved already though no answer came. */
+export type Waiting = { n?: number; event: SentEvent; refusal: Refusal | null; tried: boolean };
+
+interface Store extends DBSchema {
+  waiting: { key: number; value: Waiting };
+  records: { key: string; value: KeptRecord };
+}
+const store = () =>
+  openDB<Store>('sentrel', 1, {
+    upgrade: (db) => {
+      db.createObjectStore('waiting', { keyPath: 'n', autoIncrement: true });
+      db.createObjectStore('records');
+    },
+  });
+let opened: ReturnType<typeof store> | undefined;
+const db = () => (opened ??= store());
+
+/** "moved": something was added, sent or refused. "saved": an event reached the record. */
+type News = { kind: 'moved' } | { kind: 'saved'; stream: string };
+const news = new Set<(n: News) => void>();
+let channel: BroadcastChannel | undefined;
+function tell(n: News): void {
+  for (const hear of news) hear(n);
+  channel?.postMessage(n);
+}
+
+/** @returns stops listening */
+export function onQueue(hear: (n: News) => void): () => void {
+  if (!channel) {
+    channel = new BroadcastChannel('sentrel-queue');
+    channel.onmessage = (e: MessageEvent<News>) => news.forEach((h) => h(e.data));
+  }
+  news.add(hear);
+  startSending();
+  return () => void news.delete(hear);
+}
+
+export const waiting = async (): Promise<Waiting[]> => (await db()).getAll('waiting');
+
+/** Drops a refused event that somebody has seen. */
+export const forget = (id: string): Promise<boolean> => drop(id, () => true);
+
+/** Takes an event back that has never left this device. @returns false when it has, or may have: then it wants a correction */
+export const unsay = (id: string): Promise<boolean> => drop(id, (w) => !w.tried);
+
+async function drop(id: string, may: (w: Waiting) => boolean): Promise<boolean> {
+  const tx = (await db()).transaction('waiting', 'readwrite');
+  const found = (await tx.store.getAll()).find((w) => w.event.id === id && may(w));
+  if (found?.n !== undefined) await tx.store.delete(found.n);
+  await tx.done;
+  tell({ kind: 'moved' });
+  return found !== undefined;
+}
+
+/** Keeps an event and has it sent. @returns once it is on this device's disk */
+export async function enqueue(event: SentEvent): Promise<void> {
+  await (await db()).add('waiting', { event, refusal: null, tried: false });
+  tell({ kind: 'moved' });
+  wake();
+}
+
+/**
+ * What became of an event, waited for as long as someone may look at the screen for it.
+ * @returns a refusal, null when it was saved, 'waiting' when it is kept here and not saved yet
+ */
+export async function outcome(id: string, patience = 4000): Promise<Refusal | null | 'waiting'> {
+  const until = Date.now() + patience;
+  for (;;) {
+    const mine = (await waiting()).find((w) => w.event.id === id);
+    if (!mine) return null;
+    if (mine.refusal) {
+      await forget(id);
+      return mine.refusal;
+    }
+    if (Date.now() > until || lastFailed) return 'waiting';
+    await new Promise<void>((done) => {
+      const stop = onQueue(() => (stop(), done()));
+      setTimeout(() => (stop(), done()), 500);
+    });
+  }
+}
+
+/** something new asks to be sent */
+let asked = false;
+let resume: () => void = () => undefined;
+const wake = () => {
+  asked = true;
+  resume();
+};
+/** the last try did not reach the server */
+let lastFailed = false;
+let sending = false;
+
+/** One sender a browser: the tab that holds the lock; when it is closed another takes over. */
+function startSending(): void {
+  if (sending) return;
+  sending = true;
+  void navigator.locks.request('sentrel-sender', async () => {
+    addEventListener('online', () => wake());
+    onQueue(() => wake());
+    for (let pause = 1000; ;) {
+      asked = false;
+      lastFailed = !(await drain().catch(() => false));
+      pause = lastFailed ? Math.min(15_000, pause * 1.6) : 1000;
+      if (!asked)
+        await new Promise<void>((done) => {
+          resume = done;
+          setTimeout(done, lastFailed ? pause : 30_000);
+        });
+    }
+  });
+  // The lock may be with another tab: it is told over the channel.
+}
+
+type Answer = { status: number; seq?: number; error?: string; reasons?: string[] };
+
+/** Our own newest events of each stream without a gap, so that a decision queued behind them is made on what they led to. */
+const own = new Map<string, { from: number; to: number }>();
+
+/** Says that it is about to be sent; false when it was taken back in the meantime. */
+async function claim(w: Waiting): Promise<boolean> {
+  const tx = (await db()).transaction('waiting', 'readwrite');
+  const there = w.n !== undefined && (await tx.store.get(w.n)) !== undefined;
+  if (there && !w.tried) await tx.store.put({ ...w, tried: true });
+  await tx.done;
+  return there;
+}
+
+/** Sends what waits, the oldest first. @returns false when the server cannot be reached */
+async function drain(): Promise<boolean> {
+  for (;;) {
+    const next = (await waiting()).find((w) => w.refusal === null);
+    if (!next) return true;
+    if (!(await claim(next))) continue;
+    const { event } = next;
+    const moved = own.get(event.stream);
+    const seen = event.seen !== null && moved && event.seen >= moved.from - 1 && event.seen < moved.to ? moved.to : event.seen;
+    const sent = await request<{ answers: Answer[]; now: number }>('POST', '/api/events', { events: [{ ...event, seen }] });
+    // Away, overloaded, or nobody has said who they are: it waits.
+    if (!sent.ok && (sent.refusal.status === 0 || sent.refusal.status >= 500 || sent.refusal.status === 401)) return false;
+    const answer: Answer = sent.ok
+      ? (sent.value.answers[0] ?? { status: 500 })
+      : { status: sent.refusal.status, error: sent.refusal.error, reasons: sent.refusal.reasons };
+    if (sent.ok) heardTime(sent.value.now);
+    if (answer.status < 300) {
+      if (answer.seq !== undefined)
+        own.set(event.stream, { from: moved && answer.seq === moved.to + 1 ? moved.from : answer.seq, to: answer.seq });
+      if (next.n !== undefined) await (await db()).delete('waiting', next.n);
+      tell({ kind: 'saved', stream: event.stream });
+    } else {
+      const refusal = { status: answer.status, error: answer.error ?? 'Not taken.', reasons: answer.reasons ?? [] };
+      // It may have been taken back meanwhile: then there is nothing to refuse.
+      const tx = (await db()).transaction('waiting', 'readwrite');
+      if (next.n !== undefined && (await tx.store.get(next.n))) await tx.store.put({ ...next, tried: true, refusal });
+      await tx.done;
+      tell({ kind: 'moved' });
+    }
+  }
+}
+
+/** The record of a weld as this device last saw it, for a page that is opened again without network. */
+export const keepRecord = async (weld: string, record: KeptRecord): Promise<void> =>
+  void (await (await db()).put('records', record, weld).catch(() => undefined));
+export const keptRecord = async (weld: string): Promise<KeptRecord | undefined> => (await db()).get('records', weld);

@@ -1,0 +1,41 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { readLogger } from '../../../../../core/devices';
+import { now } from '../../../../../db/clock';
+import { addLog } from '../../../../../db/logs';
+import { bodyOf, error, json, who } from '../../../../server/answer';
+import { loggerRows } from '../../../../islands/run/loggerRows';
+import { db } from '../../../../server/db';
+import { runOf } from '../../../../server/run';
+
+const schema = z.object({
+  name: z.string().trim().min(1).max(120),
+  text: z.string().min(1, 'The file is empty.').max(8_000_000),
+  timeColumn: z.number().int().min(0).max(200).optional(),
+  valueColumn: z.number().int().min(0).max(200).optional(),
+  unit: z.enum(['ppm', 'percent']).optional(),
+  zone: z.number().min(-900).max(900),
+  dayFirst: z.boolean().optional(),
+});
+
+/** A logger's file for a run: read here as it was read in the browser, and kept. */
+export const POST: APIRoute = async (context) => {
+  const run = await runOf(context.params['id']);
+  if (!run) return error(404, 'There is no such purge.');
+  const read = await bodyOf(context.request, schema, 9_000_000);
+  if ('refusal' in read) return read.refusal;
+  const { name, text, timeColumn, valueColumn, unit, zone, dayFirst } = read.value;
+  const table = readLogger(loggerRows(text), {
+    zone,
+    start: run.startedAt,
+    ...(timeColumn !== undefined && { timeColumn }),
+    ...(valueColumn !== undefined && { valueColumn }),
+    ...(unit && { unit }),
+    ...(dayFirst !== undefined && { dayFirst }),
+  });
+  if (!table.ok) return error(422, table.error);
+  const kept = await addLog(db(), now, who(context), run.id, { name, text, read: table.read });
+  return kept.ok
+    ? json({ status: kept.status, readings: table.read.readings.length }, kept.status === 'taken' ? 201 : 200)
+    : error(kept.status, kept.error);
+};

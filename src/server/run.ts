@@ -1,0 +1,26 @@
+/** A run and what was measured on it, for its readings, its chart and its file. */
+import { z } from 'zod';
+import type { Reading } from '../../core/purge';
+import type { FlowReading, RunState } from '../../core/weld';
+import { now } from '../../db/clock';
+import { runState } from '../../db/events';
+import { flowsSince, logReadings, readingsSince } from '../../db/readings';
+import { db } from './db';
+
+export const flowMeterOf = (run: RunState): string | null => run.started.listens?.find((d) => d.kind === 'flow-meter')?.id ?? null;
+
+export async function runOf(id: string | undefined): Promise<RunState | null> {
+  const given = z.uuid().safeParse(id);
+  return given.success ? runState(db(), given.data) : null;
+}
+
+/** Oxygen of the monitor, or of the newest logger's file when there was none; and the measured flow. */
+export async function measured(run: RunState): Promise<{ readings: Reading[]; flows: FlowReading[] }> {
+  const [device, meter, log] = [run.started.device?.id, flowMeterOf(run), run.logs.at(-1)?.log];
+  const to = run.endedAt ?? now();
+  const readings = device ? await readingsSince(db(), device, run.startedAt, to, 20_000) : [];
+  return {
+    readings: readings.length || !log ? readings : await logReadings(db(), log),
+    flows: meter ? await flowsSince(db(), meter, run.startedAt, to) : [],
+  };
+}
