@@ -1,24 +1,14 @@
 /** The bench: readable from across it, marked by foot switch, late, undone; sounds that say what; the run as CSV. */
-import { expect, test, type Page } from '@playwright/test';
-import { bay2, be, checkGas, due, enterWork, fitUp, hold, press, setUp, watch } from './hands';
-
-async function running(page: Page, spool: string, monitor?: string): Promise<string> {
-  await page.goto('/');
-  await be(page, /Bram Tarn/);
-  const id = await enterWork(page, { job: 'Bench', spool });
-  await fitUp(page);
-  await checkGas(page, monitor);
-  await setUp(page);
-  await press(page, 'Start the purge');
-  await expect(page.locator('[data-phase="filling"]')).toBeVisible();
-  return id;
-}
+import { expect, test } from '@playwright/test';
+import { bay2, due, hold, pass, press, purging, watch } from './hands';
 
 test('the bench by foot switch: phantom presses ignored, a press marks, one press undoes', async ({ page, request }) => {
   test.setTimeout(240_000);
   const wrongs = watch(page);
   await bay2(request, { state: 'open', fresh: true, speed: 1, fault: 'none' });
-  const id = await running(page, 'B-1');
+  const {
+    welds: [id],
+  } = await purging(page, { job: 'Bench', spool: 'B-1', monitor: 'Monitor bay 2' });
   await page.getByRole('link', { name: 'Bench view' }).click();
   await expect(page.locator('[data-phase="filling"]')).toBeVisible();
   await expect(page.getByTestId('big')).toHaveText(/2[01]\.\d/);
@@ -26,7 +16,9 @@ test('the bench by foot switch: phantom presses ignored, a press marks, one pres
   expect(size).toBeGreaterThan(180);
   expect(await page.locator('main button:visible').count()).toBeLessThanOrEqual(6);
 
-  await bay2(request, { state: 'on', speed: 30 });
+  await bay2(request, { state: 'on', speed: 30, lag: 1 });
+  await expect(page.getByTestId('next')).toHaveText(/At the limit/, { timeout: 60_000 });
+  await pass(request, 60);
   await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 90_000 });
   await expect(page.locator('[data-cue="ready"]')).toBeVisible();
   // An arc start next to the cable: a press of a few milliseconds.
@@ -58,13 +50,12 @@ test('the bench by foot switch: phantom presses ignored, a press marks, one pres
   await page.getByLabel(/Dams and tape out/).fill('2');
   await hold(page, 'Done, hold to press');
   await expect(due(page, 'look')).toBeVisible();
-  await bay2(request, { speed: 1, state: 'open', fresh: true });
+  await bay2(request, { speed: 1, lag: 4, state: 'open', fresh: true });
   expect(wrongs).toEqual([]);
 });
 
 test('a mark made late counts when it happened; going back is as natural as going on; the run comes out as CSV', async ({ page }) => {
-  await running(page, 'B-2', 'None: by the clock');
-  const run = await page.locator('[data-run]').getAttribute('data-run');
+  const { run } = await purging(page, { job: 'Bench', spool: 'B-2' });
   await press(page, 'Grinding');
   await expect(page.getByText('Grinding lets air in. Close up, then mark refill.')).toBeVisible();
   await press(page, 'Closed, refill');
@@ -80,7 +71,7 @@ test('a mark made late counts when it happened; going back is as natural as goin
   const csv = await page.request.get(`/api/runs/${run}/readings.csv`);
   expect(csv.headers()['content-type']).toContain('text/csv');
   const lines = (await csv.text()).split('\r\n');
-  expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,mark');
+  expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,flow_from,mark');
   expect(lines.filter((l) => /Grinding|Dam out|Tack/.test(l))).toHaveLength(3);
   await hold(page, 'Abandon, hold');
   expect((await page.request.get('/api/runs/0190aaaa-0000-7000-8000-000000000000/readings.csv')).status()).toBe(404);

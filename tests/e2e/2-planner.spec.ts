@@ -2,15 +2,10 @@
 import { expect, test, type Page } from '@playwright/test';
 import { planPurge, startingSetup, type Plan, type Setup } from '../../core/purge';
 import { findSize, type Size } from '../../core/sizes';
-import { be, checkGas, due, enterWork, field, fitUp, hold, json, press, setUp, watch } from './hands';
+import { atPurge, be, due, field, hold, json, press, watch } from './hands';
 
-async function toPlanning(page: Page, spool: string, count = '1'): Promise<string> {
-  await page.goto('/');
-  await be(page, /Ines Halloway/);
-  const id = await enterWork(page, { job: 'Planner', spool, count });
-  await fitUp(page);
-  await checkGas(page, 'None: by the clock');
-  await setUp(page);
+async function toPlanning(page: Page, spool: string, count = 1): Promise<string> {
+  const [id = ''] = await atPurge(page, { job: 'Planner', spool, count, name: 'Ines Halloway' });
   await expect(page.getByTestId('headline')).toHaveAttribute('data-computing', 'done', { timeout: 20_000 });
   return id;
 }
@@ -153,7 +148,7 @@ test('watch it fill: curves, clock school, scrub, purging again', async ({ page 
 
 test('the spool waits for its next weld with the next joint; a kit goes along; two people at once are told', async ({ page, browser }) => {
   test.setTimeout(180_000);
-  const first = await toPlanning(page, 'PL-5', '2');
+  const first = await toPlanning(page, 'PL-5', 2);
   await tab(page, 'Spool');
   await laid(page, '350, weld, elbow up, 350');
   await computed(page);
@@ -190,9 +185,6 @@ test('the spool waits for its next weld with the next joint; a kit goes along; t
 
   await page.goto('/');
   await page.getByRole('link', { name: /Q-0*8.*PL-5/ }).click();
-  await fitUp(page);
-  await checkGas(page, 'None: by the clock');
-  await setUp(page);
   await tab(page, 'Spool');
   await expect(line(page)).toHaveValue('2 in tube: 350 mm, elbow up, weld, 350 mm');
 });

@@ -1,17 +1,11 @@
 /** Bad input and trouble: each gets a clear message, and nothing that was acknowledged is lost. */
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { be, checkGas, due, enterWork, field, fitUp, json, press, setUp } from './hands';
+import { atPurge, be, due, enterWork, field, json, press, session } from './hands';
 import { CONTROL, SECOND } from './ports';
 
 type StandIn = { id: string; key: string };
 const standIns = async (request: APIRequestContext) => (await (await request.get(`${CONTROL}/devices`)).json()) as StandIn[];
-
-/** A session of its own, without a page. */
-async function session(request: APIRequestContext): Promise<void> {
-  const people = (await (await request.get('/api/people')).json()) as { id: string; name: string }[];
-  expect((await request.post('/api/session', { headers: json, data: { person: people[0]?.id } })).status()).toBe(200);
-}
 
 test.describe('who may write', () => {
   test('a POST from a foreign page, without origin, or of another type is refused', async ({ request }) => {
@@ -35,7 +29,7 @@ test.describe('who may write', () => {
     expect(csp).not.toContain('unsafe-inline');
   });
   test('a body that is too large, no JSON, or out of range says so', async ({ request }) => {
-    await session(request);
+    await session(request, 'Odile Marrow');
     expect((await request.post('/api/events', { headers: json, data: Buffer.from('{"events": [') })).status()).toBe(400);
     expect((await request.post('/api/events', { headers: json, data: { events: ['x'.repeat(300_000)] } })).status()).toBe(413);
     const bad = await request.post('/api/work', { headers: json, data: { work: {}, ids: [] } });
@@ -135,18 +129,13 @@ test('the database gone in the middle: a clear answer within 5 s, and everything
 
 test('the server killed among marks: every acknowledged mark is there, none twice', async ({ page, request }) => {
   test.setTimeout(180_000);
-  await page.goto('/');
-  await be(page, /Ines Halloway/);
-  const weld = await enterWork(page, { job: 'Outage job', spool: 'OUT-2' });
-  await fitUp(page);
-  await checkGas(page, 'None: by the clock');
-  await setUp(page);
+  const [weld] = await atPurge(page, { job: 'Outage job', spool: 'OUT-2', name: 'Ines Halloway' });
   await expect(page.getByText(/No monitor, and this criterion asks for one/)).toBeVisible();
   await press(page, 'Start the purge');
   const panel = page.locator('[data-run]');
   await expect(panel).toBeVisible();
   const run = (await panel.getAttribute('data-run')) ?? '';
-  await session(request);
+  await session(request, 'Odile Marrow');
 
   const event = () => ({
     id: uuid(),

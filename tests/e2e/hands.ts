@@ -1,15 +1,21 @@
 /** What a person does with the interface, in a few words each. */
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
-import { BAY2, FIRST } from './ports';
+import { v7 as uuid } from 'uuid';
+import type { AlloyId } from '../../core/materials';
+import { findSize } from '../../core/sizes';
+import { eventTypes, type BodyOf, type EventType } from '../../core/weld';
+import { BAY2, CONTROL, FIRST } from './ports';
 
 export const json = { 'content-type': 'application/json', origin: FIRST };
 
 /** Picks who the browser is. */
 export async function be(page: Page, name: RegExp): Promise<void> {
+  await awake(page);
   const pick = page.getByLabel('Who I am', { exact: true });
   const label = await pick.locator('option').filter({ hasText: name }).first().textContent();
   await Promise.all([page.waitForEvent('load'), pick.selectOption({ label: label ?? '' })]);
   await expect(pick.locator('option:checked')).toHaveText(name);
+  await awake(page);
 }
 
 /** Lets time pass for every process, device and browser at once. */
@@ -41,6 +47,9 @@ export async function hold(page: Page, name: string): Promise<void> {
 
 /** The stage that is due, as the page shows it. */
 export const due = (page: Page, stage: string): Locator => page.locator(`[data-stage="${stage}"][data-due="true"]`);
+
+/** Waits until the page answers to presses: what is pressed before that is lost. */
+export const awake = (page: Page): Promise<void> => expect(page.locator('astro-island[ssr]')).toHaveCount(0);
 
 /** Collects what no page may do: console errors, refused scripts, requests to elsewhere. */
 export function watch(page: Page): string[] {
@@ -104,4 +113,125 @@ export async function checkGas(page: Page, monitor = 'Monitor bay 2'): Promise<v
 export async function setUp(page: Page): Promise<void> {
   await press(page, 'Record the set-up');
   await expect(due(page, 'purge')).toBeVisible();
+}
+
+/** Becomes a person without the page. */
+export async function session(request: APIRequestContext, name = 'Bram Tarn'): Promise<string> {
+  const people = (await (await request.get('/api/people')).json()) as { id: string; name: string }[];
+  const id = people.find((p) => p.name === name)?.id ?? '';
+  expect((await request.post('/api/session', { headers: json, data: { person: id } })).status()).toBe(200);
+  return id;
+}
+
+/** Records one event without the page. */
+export async function tell<T extends EventType>(
+  request: APIRequestContext,
+  stream: string,
+  type: T,
+  body: BodyOf<T>,
+  seen: number | null = null,
+): Promise<void> {
+  const { now } = (await (await request.get('/api/health')).json()) as { now: number };
+  const event = {
+    id: uuid(),
+    stream,
+    type,
+    version: eventTypes[type].version,
+    happenedAt: new Date(now).toISOString(),
+    offsetMs: 0,
+    seen,
+    body,
+  };
+  const answer = await request.post('/api/events', { headers: json, data: { events: [event] } });
+  const { answers } = (await answer.json()) as { answers: { status: number; error?: string }[] };
+  expect(answers[0]?.status, answers[0]?.error).toBe(201);
+}
+
+export type Work = {
+  job?: string;
+  spool?: string;
+  count?: number;
+  criterion?: string;
+  monitor?: 'Monitor bay 2';
+  alloy?: AlloyId;
+  name?: string;
+};
+
+/** Enters work that has come to its purge, and opens its first weld there. Gives the ids of its welds. */
+export async function atPurge(page: Page, over: Work = {}): Promise<string[]> {
+  const { request } = page;
+  const welder = await session(request, over.name);
+  const count = over.count ?? 1;
+  const size = findSize('inch-tube', '2');
+  if (!size) throw new Error('no size');
+  const work = {
+    job: over.job ?? 'Own job',
+    service: 'Food and drink',
+    line: 'Own line',
+    spool: over.spool ?? 'OWN-1',
+    firstNumber: 'Q-7',
+    count,
+    design: {
+      size,
+      alloyA: over.alloy ?? '316L',
+      alloyB: over.alloy ?? '316L',
+      joint: 'square-butt',
+      criterion: { id: over.criterion ?? 'House-MP', version: 1 },
+      looking: 'from A to B',
+      insideReachable: true,
+    },
+  };
+  const ids = Array.from({ length: count }, () => ({ event: uuid(), weld: uuid() }));
+  expect((await request.post('/api/work', { headers: json, data: { work, ids } })).status()).toBe(201);
+  const devices = (await (await request.get(`${CONTROL}/devices`)).json()) as { id: string; name: string }[];
+  const monitor = over.monitor ? devices.find((d) => d.name === over.monitor) : undefined;
+  const named = (label: string) => ({ id: uuid(), label });
+  const lot = { ...named('DEMO-AR-1'), gas: 'argon' as const, lot: '1', supplyPpm: 3 };
+  for (const { weld } of ids) {
+    await tell(request, weld, 'fitup.recorded', {
+      gapNarrow: { value: 5e-5, at: 12 },
+      gapWide: { value: 1e-4, at: 6 },
+      highLow: 1e-4,
+      heatA: named('DEMO-H1041'),
+      heatB: named('DEMO-H1042'),
+      filler: null,
+      wps: { ...named('DEMO-WPS-T1'), revision: '3' },
+      welder,
+      figures: [],
+      advice: [],
+    });
+    await tell(request, weld, 'gas.recorded', {
+      purge: lot,
+      torch: lot,
+      monitor: monitor ? { id: monitor.id, label: monitor.name } : null,
+      air: monitor ? 208_000 : null,
+      bottle: monitor ? 4 : null,
+      cylinder: null,
+      meter: null,
+      price: null,
+    });
+    await tell(request, weld, 'setup.recorded', {
+      cup: 12,
+      lens: true,
+      electrode: 2.4e-3,
+      stickOut: 0.0127,
+      flow: 2e-4,
+      amps: 60,
+      postFlow: 8,
+      figures: [],
+    });
+  }
+  await page.goto(`/welds/${ids[0]?.weld}`);
+  await expect(due(page, 'purge')).toBeVisible();
+  await awake(page);
+  return ids.map((i) => i.weld);
+}
+
+/** The same, with the purge started. */
+export async function purging(page: Page, over: Work = {}): Promise<{ welds: string[]; run: string }> {
+  const welds = await atPurge(page, over);
+  await press(page, 'Start the purge');
+  const panel = page.locator('[data-run]');
+  await expect(panel).toBeVisible();
+  return { welds, run: (await panel.getAttribute('data-run')) ?? '' };
 }

@@ -1,6 +1,6 @@
 /**
- * The system under test: a cluster of its own behind a proxy, two application processes, two simulated
- * monitors, the demo data, and a control port that kills and cuts.
+ * The system under test: a cluster of its own behind a proxy, two application processes, the simulated
+ * devices, the demo data, and a control port that kills and cuts.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createServer } from 'node:http';
@@ -9,7 +9,7 @@ import { join, resolve } from 'node:path';
 import { connect } from '../../db/sql';
 import { migrate } from '../../db/migrate';
 import { startCluster } from '../../scripts/lib/cluster';
-import { prepare, type StandIn } from '../../scripts/lib/prepare';
+import { cardOf, prepare, type StandIn } from '../../scripts/lib/prepare';
 import { ports, FIRST } from './ports';
 import { proxyTo } from './proxy';
 
@@ -21,7 +21,7 @@ const sql = connect(cluster.url, { role: null, max: 2 });
 await migrate(sql);
 const keyFile = join(root, '.data/e2e-devices.json');
 rmSync(keyFile, { force: true });
-const monitors = await prepare(sql, { demo: true, keyFile });
+const standIns = await prepare(sql, { demo: true, keyFile });
 
 const children = new Map<string, ChildProcess>();
 let ending = false;
@@ -36,21 +36,30 @@ function run(name: string, script: string, env: Record<string, string>): Promise
   return new Promise((ready) => child.once('message', () => ready()));
 }
 const app = (name: 'first' | 'second') => run(name, 'src/server/http.ts', { DATABASE_URL: url, PORT: String(ports[name]) });
-const device = (m: StandIn | undefined, port: number, state: string) =>
-  run(`device ${port}`, 'devices/oxygen-monitor/main.ts', {
+const device = (d: StandIn, port: number, state: string) =>
+  run(`device ${port}`, `devices/${cardOf(d).kind}/main.ts`, {
     SENTREL_URL: FIRST,
-    DEVICE_ID: m?.id ?? '',
-    DEVICE_KEY: m?.key ?? '',
-    DEVICE_NAME: m?.name ?? '',
+    DEVICE_ID: d.id,
+    DEVICE_KEY: d.key,
+    DEVICE_NAME: d.name,
     DEVICE_STATE: state,
     CONTROL_PORT: String(port),
   });
 
 await Promise.all([app('first'), app('second')]);
-await Promise.all([device(monitors[0], ports.bay1, 'on'), device(monitors[1], ports.bay2, 'open')]);
+const controls = [ports.bay1, ports.bay2, ports.flow, ports.foot, ports.clamp];
+await Promise.all(standIns.map((d, i) => device(d, controls[i] ?? 0, i === 0 ? 'on' : 'open')));
 
 const gone = (child: ChildProcess) =>
   child.exitCode !== null || child.signalCode !== null ? Promise.resolve() : new Promise<void>((r) => child.once('exit', () => r()));
+
+/** As when the power goes: no goodbye. */
+async function killFirst(): Promise<void> {
+  const child = children.get('first');
+  if (!child) return;
+  child.kill('SIGKILL');
+  await gone(child);
+}
 
 const control = createServer((req, res) => {
   void (async () => {
@@ -60,16 +69,16 @@ const control = createServer((req, res) => {
         return done();
       case '/devices':
         return done(JSON.parse(readFileSync(keyFile, 'utf8')));
-      case '/kill-first': {
-        // As when the power goes: no goodbye.
-        const child = children.get('first');
-        if (child) {
-          child.kill('SIGKILL');
-          await gone(child);
-        }
+      case '/kill-first':
+        await killFirst();
         await app('first');
         return done();
-      }
+      case '/stop-first':
+        await killFirst();
+        return done();
+      case '/start-first':
+        await app('first');
+        return done();
       case '/cut':
         proxy.cut();
         return done();

@@ -2,7 +2,7 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { verify } from '../../db/tools/verify';
-import { addDevice } from '../../db/registers';
+import { addDevice } from '../../db/devices';
 import { intake } from '../../db/readings';
 import { eventsOf } from '../../db/events';
 import { enter, makeWorld, runBody, say, type World } from '../database';
@@ -46,14 +46,23 @@ it('four devices send the same readings in random, overlapping batches: each is 
   for (const d of fleet) {
     for (let i = 0; i < 12; i++) {
       const from = Math.floor(random() * 280);
-      sends.push(intake(w.sql, Date.now, d.id, { boot: d.boot, sentAt: new Date().toISOString(), readings: d.all.slice(from, from + 60) }));
+      sends.push(
+        intake(
+          w.sql,
+          Date.now,
+          { id: d.id, kind: 'oxygen-monitor' },
+          { boot: d.boot, sentAt: new Date().toISOString(), readings: d.all.slice(from, from + 60) },
+        ),
+      );
     }
     // whatever the chance left out
-    sends.push(intake(w.sql, Date.now, d.id, { boot: d.boot, sentAt: new Date().toISOString(), readings: d.all }));
+    sends.push(
+      intake(w.sql, Date.now, { id: d.id, kind: 'oxygen-monitor' }, { boot: d.boot, sentAt: new Date().toISOString(), readings: d.all }),
+    );
   }
   await Promise.all(sends);
   for (const d of fleet) {
-    const rows = await w.sql<{ seq: number; ppm: number }[]>`select seq, ppm from reading where device = ${d.id} order by seq`;
+    const rows = await w.sql<{ seq: number; ppm: number }[]>`select seq, value as ppm from reading where device = ${d.id} order by seq`;
     expect(rows.map((r) => [r.seq, r.ppm])).toEqual(d.all.map((r) => [r.seq, r.ppm]));
   }
   expect(await w.sql`select 1 from reading_refusal`).toHaveLength(0);

@@ -1,0 +1,137 @@
+/** A shop under test: a cluster of its own, one application process, and hands and devices that do not give up. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { resolve } from 'node:path';
+import { v7 as uuid } from 'uuid';
+import { migrate } from '../../db/migrate';
+import { addPerson } from '../../db/people';
+import { addDevice } from '../../db/devices';
+import { shipCriteria } from '../../db/registers';
+import { connect, type Sql } from '../../db/sql';
+import { freePort, startCluster, type Cluster } from '../../scripts/lib/cluster';
+import { enter, runBody, say, type World } from '../database';
+
+const root = resolve(import.meta.dirname, '../..');
+
+export const nap = (ms: number) => new Promise<void>((r) => setTimeout(r, ms));
+
+export type Shop = {
+  owner: Sql;
+  url: string;
+  run: string;
+  weld: string;
+  devices: { id: string; key: string }[];
+  cookie: string;
+  killServer: () => Promise<void>;
+  crashDatabase: () => Promise<void>;
+  end: () => Promise<void>;
+};
+
+export async function openShop(name: string, count: number): Promise<Shop> {
+  // Commits reach the disk here, as in a shop: what was acknowledged has to outlive a crash.
+  let cluster: Cluster = await startCluster(name, { fresh: true });
+  let owner = connect(cluster.url, { role: null, max: 2 });
+  await migrate(owner);
+  await shipCriteria(owner);
+  const person = await addPerson(owner, { name: 'Storm Person', stamp: 'S1', role: 'Welder', units: 'metric' });
+  const devices = Array.from({ length: count }, () => ({ id: uuid(), key: uuid() }));
+  for (const [i, d] of devices.entries()) await addDevice(owner, { ...d, name: `Storm ${i}`, place: 'vent', noise: 1.5 });
+  const w: World = { url: cluster.url, owner, sql: owner, person, device: devices[0]?.id ?? '', key: '', end: () => Promise.resolve() };
+  const { spool, welds } = await enter(w, { spool: 'ST-1' });
+  const run = uuid();
+  await say(w, run, 'run.started', runBody(w, spool, welds));
+
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  let child: ChildProcess | null = null;
+  const start = () =>
+    new Promise<void>((ready) => {
+      child = spawn(process.execPath, ['--import', 'tsx', 'src/server/http.ts'], {
+        cwd: root,
+        env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url, PORT: String(port) },
+        stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+      });
+      child.once('message', () => ready());
+    });
+  const gone = (c: ChildProcess) =>
+    c.exitCode !== null || c.signalCode !== null ? Promise.resolve() : new Promise<void>((r) => c.once('exit', () => r()));
+  const kill = async () => {
+    if (!child) return;
+    child.kill('SIGKILL');
+    await gone(child);
+  };
+  await start();
+  const answer = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: url },
+    body: JSON.stringify({ person }),
+  });
+  const cookie = (answer.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
+  return {
+    get owner() {
+      return owner;
+    },
+    url,
+    run,
+    weld: welds[0] ?? '',
+    devices,
+    cookie,
+    killServer: async () => {
+      await kill();
+      await start();
+    },
+    crashDatabase: async () => {
+      cluster.crash();
+      await nap(300);
+      cluster = await startCluster(name);
+      // The test's own eyes: connections that lived through a crash are not to be trusted.
+      owner.end({ timeout: 0 }).catch(() => undefined);
+      owner = connect(cluster.url, { role: null, max: 2 });
+    },
+    end: async () => {
+      await kill();
+      await owner.end({ timeout: 2 });
+      cluster.stop();
+    },
+  };
+}
+
+/** Posts JSON; null when nobody answered. */
+export async function post(url: string, body: unknown, headers: Record<string, string>): Promise<{ status: number; body: unknown } | null> {
+  try {
+    const answer = await fetch(url, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', ...headers },
+      body: JSON.stringify(body),
+      signal: AbortSignal.timeout(6000),
+    });
+    return { status: answer.status, body: await answer.json() };
+  } catch {
+    return null;
+  }
+}
+
+/** A mark on the shop's run, as a screen sends it. */
+export const markEvent = (shop: Shop, id: string, mark: string, screen: string) => ({
+  id,
+  stream: shop.run,
+  type: 'run.marked',
+  version: 1,
+  happenedAt: new Date().toISOString(),
+  offsetMs: 0,
+  seen: null,
+  body: { mark, weld: shop.weld, screen },
+});
+
+export type Reading = { seq: number; at: string; raw: number; ppm: number; quality: 'good' };
+/** Sends one batch. @returns the numbers that were acknowledged */
+export async function sendReadings(shop: Shop, device: number, boot: string, readings: Reading[]): Promise<number[] | null> {
+  const d = shop.devices[device];
+  const sent = await post(
+    `${shop.url}/api/intake/v1/readings`,
+    { boot, sentAt: new Date().toISOString(), readings },
+    { 'x-device': d?.id ?? '', authorization: `Bearer ${d?.key ?? ''}` },
+  );
+  if (sent?.status !== 200) return null;
+  const { answers } = sent.body as { answers: { index: number; status: string }[] };
+  return answers.filter((a) => a.status !== 'refused').map((a) => readings[a.index]?.seq ?? -1);
+}
