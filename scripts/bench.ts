@@ -26,9 +26,11 @@ import { reduceRun, reduceWeld, type Recorded } from '../core/weld';
 import { append } from '../db/append';
 import { migrate } from '../db/migrate';
 import { intake } from '../db/readings';
-import { addDevice, shipCriteria } from '../db/registers';
+import { addDevice } from '../db/devices';
+import { shipCriteria } from '../db/registers';
 import { connect } from '../db/sql';
 import { addWork } from '../db/work';
+import { markEvent, openShop, post, sendReadings } from '../tests/faults/shop';
 
 const rows: [string, number, string][] = [];
 
@@ -181,11 +183,16 @@ if (url) {
   const device = uuid();
   await addDevice(owner, { id: device, name: `bench ${device}`, place: 'vent', key: randomUUID(), resolution: 1, noise: 1 });
   const taken = await time('one reading in a batch of 500', 500, () =>
-    intake(sql, Date.now, device, {
-      boot: uuid(),
-      sentAt: new Date().toISOString(),
-      readings: Array.from({ length: 500 }, (_, seq) => ({ seq, at: new Date().toISOString(), raw: 1, ppm: 1, quality: 'good' })),
-    }),
+    intake(
+      sql,
+      Date.now,
+      { id: device, kind: 'oxygen-monitor' },
+      {
+        boot: uuid(),
+        sentAt: new Date().toISOString(),
+        readings: Array.from({ length: 500 }, (_, seq) => ({ seq, at: new Date().toISOString(), raw: 1, ppm: 1, quality: 'good' })),
+      },
+    ),
   );
   rows.push(
     ['append over bare insert', appended / bare, 'ratio; grows with the length of the run'],
@@ -193,5 +200,50 @@ if (url) {
   );
   await sql.end();
   await owner.end();
-} else console.log('Set DATABASE_URL to an empty database for the rest.');
-for (const [name, ms, note] of rows) console.log(`${name.padEnd(50)} ${ms.toFixed(3).padStart(10)} ${note}`);
+} else console.log('Set DATABASE_URL to an empty database for the rows of append and intake.');
+
+// The built application on a cluster of its own, as a shop runs it.
+const shop = await openShop('bench', 1);
+await shop.owner`create table bench (id uuid primary key, body jsonb)`;
+const bareHere = await time('bare insert, one row, committed, cluster of its own', 20, async () => {
+  for (let i = 0; i < 20; i++) await shop.owner`insert into bench values (${uuid()}, ${shop.owner.json({ mark: 'tack' })})`;
+});
+const live = await fetch(`${shop.url}/api/live`);
+const heard = new Set<() => void>();
+void (async () => {
+  const text = new TextDecoder();
+  for await (const chunk of live.body ?? []) if (text.decode(chunk).includes(shop.run)) for (const h of heard) h();
+})().catch(() => undefined);
+const shown = await time(
+  'an event on one screen, fetched by another',
+  1,
+  async () => {
+    const hint = new Promise<void>((done) => {
+      const h = () => (heard.delete(h), done());
+      heard.add(h);
+    });
+    const event = markEvent(shop, uuid(), 'tack', 'bench');
+    await post(`${shop.url}/api/events`, { events: [event] }, { origin: shop.url, cookie: shop.cookie });
+    await hint;
+    await (await fetch(`${shop.url}/api/welds/${shop.weld}`)).json();
+  },
+  'budget 250 ms at p95',
+);
+const boot = uuid();
+let sent = 0;
+const sustained = await time('one reading, batches of 500 over HTTP, one after the other', 5000, async () => {
+  for (let i = 0; i < 10; i++) {
+    const readings = Array.from({ length: 500 }, () => {
+      const seq = sent++;
+      return { seq, at: new Date().toISOString(), raw: seq, ppm: 20, quality: 'good' as const };
+    });
+    await sendReadings(shop, 0, boot, readings);
+  }
+});
+rows.push(
+  ['event to another screen over bare insert', shown / bareHere, 'ratio'],
+  ['readings a second, sustained', 1000 / sustained, '1/s'],
+  ['reading over HTTP over bare insert', sustained / bareHere, 'ratio'],
+);
+await shop.end();
+for (const [name, ms, note] of rows) console.log(`${name.padEnd(62)} ${ms.toFixed(3).padStart(10)} ${note}`);

@@ -7,6 +7,7 @@ import { join, resolve } from 'node:path';
 
 const base = process.env['SENTREL_URL'] ?? 'http://127.0.0.1:4321';
 const monitor = process.env['MONITOR_URL'] ?? 'http://127.0.0.1:4323';
+const flowMeter = process.env['FLOW_URL'] ?? 'http://127.0.0.1:4324';
 const folder = join(resolve(import.meta.dirname, '..'), 'docs/screenshots');
 
 const browser = await chromium.launch({
@@ -42,7 +43,7 @@ const weld = (await page.getByRole('link', { name: /OB-116/ }).getAttribute('hre
 for (const [name, path] of [
   ['registers', '/registers'],
   ['gas', '/gas'],
-  ['criteria', '/criteria'],
+  ['devices', '/devices'],
 ] as const) {
   await page.goto(base + path);
   await shot(name);
@@ -61,6 +62,7 @@ await shot('tablet-run', slate);
 await page.getByRole('button', { name: 'Day' }).click();
 
 await knob({ state: 'open', fresh: true, speed: 12 });
+await fetch(`${flowMeter}/set`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ set: 8 }) });
 await page.goto(base + weld);
 await settle();
 await field('Narrowest gap').fill('1/64');

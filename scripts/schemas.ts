@@ -1,6 +1,7 @@
 /** npm run schemas: writes the JSON Schemas of what Sentrel exports into public/schemas, where they are published. */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { deviceJsonSchemas } from '../core/devices';
 import { eventJsonSchemas, recordJsonSchema } from '../core/weld';
 
 const folder = join(resolve(import.meta.dirname, '..'), 'public/schemas');
@@ -8,3 +9,4 @@ mkdirSync(folder, { recursive: true });
 const write = (name: string, schema: unknown) => writeFileSync(join(folder, name), JSON.stringify(schema, null, 2) + '\n');
 write('weld-record-1.json', recordJsonSchema());
 write('events-1.json', eventJsonSchemas());
+write('device-items-1.json', deviceJsonSchemas());

@@ -1,6 +1,6 @@
 /**
  * Everything `scripts/start` runs once the machine is ready: cluster, migrations, demo data,
- * the application, the stand-ins. Ctrl-C stops all of it.
+ * the application, the stand-ins (devices/). Ctrl-C stops all of it.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -8,7 +8,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { connect } from '../db/sql';
 import { migrate } from '../db/migrate';
-import { prepare, runningSince } from './lib/prepare';
+import { cardOf, prepare, runningSince } from './lib/prepare';
 import { freePort, startCluster, type Cluster } from './lib/cluster';
 
 const root = resolve(import.meta.dirname, '..');
@@ -72,8 +72,11 @@ async function end(code: number): Promise<void> {
 process.on('SIGINT', () => void end(0));
 process.on('SIGTERM', () => void end(0));
 
-/** Starts one of our processes; when it ends by itself, everything ends. */
-function child(name: string, script: string, env: Record<string, string>): Promise<void> {
+/** How often a process may fall over within a minute before everything ends. */
+const FALLS = 5;
+
+/** Starts one of our processes; one that ends by itself is started again, unless it keeps on ending. */
+function child(name: string, script: string, env: Record<string, string>, falls: number[] = []): Promise<void> {
   const started = spawn(process.execPath, ['--import', 'tsx', script], {
     cwd: root,
     env: { ...process.env, ...env },
@@ -84,8 +87,14 @@ function child(name: string, script: string, env: Record<string, string>): Promi
     started.once('message', () => ready());
     started.once('exit', (code) => {
       if (ending) return;
-      say(`${name} ended (${code ?? 'signal'}); stopping the rest`);
-      void end(1);
+      children.splice(children.indexOf(started), 1);
+      const lately = [...falls.filter((t) => t > Date.now() - 60_000), Date.now()];
+      if (lately.length > FALLS) {
+        say(`${name} keeps on ending (${code ?? 'signal'}); stopping the rest`);
+        return void end(1);
+      }
+      say(`${name} ended (${code ?? 'signal'}); starting it again`);
+      setTimeout(() => ending || void child(name, script, env, lately), 500);
     });
   });
 }
@@ -104,24 +113,24 @@ try {
 
   const sql = connect(url, { role: null });
   await migrate(sql);
-  const monitors = await prepare(sql, { demo: !values['no-demo'], keyFile: join(root, '.data/devices.json') });
-  const running = monitors[0] && (await runningSince(sql, monitors[0].id));
+  const standIns = await prepare(sql, { demo: !values['no-demo'], keyFile: join(root, '.data/devices.json') });
+  const running = standIns[0] && (await runningSince(sql, standIns[0].id));
   const warm = running ? Math.round((Date.now() - running) / 1000) : 0;
   await sql.end();
 
   await child('the application', 'src/server/http.ts', { DATABASE_URL: url, PORT: String(port), NODE_ENV: 'production' });
-  for (const [i, monitor] of monitors.entries()) {
+  for (const [i, device] of standIns.entries()) {
     const control = await freePort(port + 1 + i);
-    await child(`the simulated ${monitor.name}`, 'devices/oxygen-monitor/main.ts', {
+    await child(`the simulated ${device.name}`, `devices/${cardOf(device).kind}/main.ts`, {
       SENTREL_URL: address,
-      DEVICE_ID: monitor.id,
-      DEVICE_KEY: monitor.key,
-      DEVICE_NAME: monitor.name,
+      DEVICE_ID: device.id,
+      DEVICE_KEY: device.key,
+      DEVICE_NAME: device.name,
       CONTROL_PORT: String(control),
       DEVICE_WARM: String(i === 0 ? warm : 0),
       DEVICE_STATE: i === 0 && !values['no-demo'] ? 'on' : 'open',
     });
-    say(`${monitor.name} (simulated): http://127.0.0.1:${control}`);
+    say(`${device.name} (simulated): http://127.0.0.1:${control}`);
   }
   say(`ready. Open ${address}`);
 } catch (error) {

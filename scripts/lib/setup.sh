@@ -51,6 +51,6 @@ ensure_build() {
   local want; want=$(find core db src public astro.config.mjs package-lock.json tsconfig.json -type f ! -name '*.test.ts' -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
   [ -e dist/server/entry.mjs ] && [ "$(cat dist/.sentrel-source 2>/dev/null)" = "$want" ] && return 0
   say "building (about half a minute)"
-  npx --no-install astro build >.data/build.log 2>&1 || { tail -n 30 .data/build.log; say "the build failed; the whole output is in .data/build.log"; exit 1; }
+  npm run --silent build >.data/build.log 2>&1 || { tail -n 30 .data/build.log; say "the build failed; the whole output is in .data/build.log"; exit 1; }
   echo "$want" >dist/.sentrel-source
 }
