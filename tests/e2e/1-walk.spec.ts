@@ -1,7 +1,7 @@
 /** The whole job in the real interface, from entering the work to the closed record, on real data. */
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import Ajv from 'ajv/dist/2020.js';
-import { bay2, be, checkGas, due, enterWork, field, fitUp, hold, pass, press, setUp, watch } from './hands';
+import { bay2, be, checkGas, due, enterWork, field, fitUp, hold, pass, press, setUp, test, watch } from './hands';
 import { SECOND } from './ports';
 
 test('one weld from fit-up to record', async ({ page, browser, request }) => {

@@ -1,6 +1,6 @@
 /** The bench: readable from across it, marked by foot switch, late, undone; sounds that say what; the run as CSV. */
-import { expect, test } from '@playwright/test';
-import { bay2, due, hold, pass, press, purging, watch } from './hands';
+import { expect } from '@playwright/test';
+import { bay2, due, hold, pass, press, purging, test, watch } from './hands';
 
 test('the bench by foot switch: phantom presses ignored, a press marks, one press undoes', async ({ page, request }) => {
   test.setTimeout(240_000);
@@ -37,7 +37,11 @@ test('the bench by foot switch: phantom presses ignored, a press marks, one pres
   await page.keyboard.press(' ', { delay: 120 });
   await expect(page.locator('[data-phase="welding"]')).toBeVisible();
 
+  // The finger goes to Undo and to Closing; the foot stays the first target.
+  await expect(page.getByRole('button', { name: 'Undo last mark' })).not.toBeFocused();
+
   await page.getByRole('button', { name: 'Closing' }).click();
+  await expect(page.getByRole('button', { name: 'Closing' })).not.toBeFocused();
   await expect(page.getByText('Vent open, flow down: the pressure rises now.')).toBeVisible();
   await bay2(request, { state: 'open' });
   await expect(page.locator('[data-cue="over"]')).toBeVisible({ timeout: 30_000 });
@@ -68,11 +72,15 @@ test('a mark made late counts when it happened; going back is as natural as goin
   await expect(page.getByLabel('The next mark happened')).toHaveValue('0');
   await page.getByText(/5 marks, 1 tacked/).click();
   await expect(page.locator('li').filter({ hasText: 'Tack' })).toContainText('0:00');
-  const csv = await page.request.get(`/api/runs/${run}/readings.csv`);
-  expect(csv.headers()['content-type']).toContain('text/csv');
-  const lines = (await csv.text()).split('\r\n');
-  expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,flow_from,mark');
-  expect(lines.filter((l) => /Grinding|Dam out|Tack/.test(l))).toHaveLength(3);
+  // The page shows a mark at once, the server has it a moment later.
+  const told = async () => {
+    const csv = await page.request.get(`/api/runs/${run}/readings.csv`);
+    expect(csv.headers()['content-type']).toContain('text/csv');
+    const [head, ...lines] = (await csv.text()).split('\r\n');
+    expect(head).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,flow_from,mark');
+    return lines.filter((l) => /Grinding|Dam out|Tack/.test(l)).length;
+  };
+  await expect.poll(told).toBe(3);
   await hold(page, 'Abandon, hold');
   expect((await page.request.get('/api/runs/0190aaaa-0000-7000-8000-000000000000/readings.csv')).status()).toBe(404);
 });

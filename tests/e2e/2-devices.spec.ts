@@ -1,7 +1,7 @@
 /** Devices: registered, key shown once, heard, revoked; a foot switch and a clamp mark the purge that listens to them. */
-import { expect, test, type APIRequestContext } from '@playwright/test';
+import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { atPurge, awake, field, press, session, tell, watch } from './hands';
+import { atPurge, awake, field, press, session, tell, test, watch } from './hands';
 import { CLAMP, FLOW, FOOT } from './ports';
 
 const knob = async (request: APIRequestContext, at: string, data: object) =>

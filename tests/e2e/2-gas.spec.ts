@@ -1,7 +1,7 @@
 /** The gas side in the real interface: cylinders, meters that lie, monitors, prices, the need of a purge, root push, a changed bottle. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { be, due, enterWork, field, fitUp, hold, json, press, setUp, watch } from './hands';
+import { be, due, enterWork, field, fitUp, hold, json, press, setUp, test, watch } from './hands';
 
 const card = (page: Page, name: string) => page.getByRole('article', { name, exact: true });
 

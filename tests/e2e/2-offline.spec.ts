@@ -1,7 +1,7 @@
 /** Without network: the bench goes on, keeps its marks over a closed tab, and says honestly what is not saved. */
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { seeded } from '../seeded';
-import { awake, press, purging, session } from './hands';
+import { awake, press, purging, session, test } from './hands';
 import { CONTROL } from './ports';
 
 test('the server gone: marks are kept, the tab closed and opened again, and all are saved in order, once', async ({

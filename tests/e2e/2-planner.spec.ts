@@ -1,8 +1,8 @@
 /** The purge planner in the real interface: a spool built, fed, broken, mended, watched, kept and taken to its next weld. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { planPurge, startingSetup, type Plan, type Setup } from '../../core/purge';
 import { findSize, type Size } from '../../core/sizes';
-import { atPurge, be, due, field, hold, json, press, watch } from './hands';
+import { atPurge, be, due, field, hold, json, press, test, watch } from './hands';
 
 async function toPlanning(page: Page, spool: string, count = 1): Promise<string> {
   const [id = ''] = await atPurge(page, { job: 'Planner', spool, count, name: 'Ines Halloway' });

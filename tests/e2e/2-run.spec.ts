@@ -1,6 +1,6 @@
 /** A run in its turns: several welds, tape by arc, marks set right, what it calls for, a logger's file, its chart. */
-import { expect, test, type Page } from '@playwright/test';
-import { atPurge, awake, bay2, due, hold, pass, press, purging, session, tell, watch } from './hands';
+import { expect, type Page } from '@playwright/test';
+import { atPurge, awake, bay2, due, hold, pass, press, purging, session, tell, test, watch } from './hands';
 
 const runEvents = async (page: Page, run: string) =>
   ((await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { type: string; body: Record<string, unknown> }[] }).events;

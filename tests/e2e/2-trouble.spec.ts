@@ -1,7 +1,7 @@
 /** Bad input and trouble: each gets a clear message, and nothing that was acknowledged is lost. */
-import { expect, test, type APIRequestContext } from '@playwright/test';
+import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { atPurge, be, due, enterWork, field, json, press, session } from './hands';
+import { atPurge, be, due, enterWork, field, json, press, session, test } from './hands';
 import { CONTROL, SECOND } from './ports';
 
 type StandIn = { id: string; key: string };

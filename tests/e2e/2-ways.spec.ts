@@ -1,6 +1,6 @@
 /** The other ways a weld can go: monitor lost, limit passed, welded again, cut out, referred, left out; by keyboard; in other units. */
-import { expect, test, type Page } from '@playwright/test';
-import { atPurge, bay2, be, due, enterWork, field, hold, pass, press, type Work } from './hands';
+import { expect, type Page } from '@playwright/test';
+import { atPurge, bay2, be, due, enterWork, field, hold, pass, press, test, type Work } from './hands';
 
 /** To the first arc and past it, by the clock and without waiting: it advises, it never locks. */
 async function weldQuickly(page: Page): Promise<void> {

@@ -1,7 +1,7 @@
 /** The Board and the run as a tablet and a desk, by day and in a dark bay; accessibility; clearing the demo away. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
-import { atPurge, be, due, enterWork, field, fitUp, press, watch } from './hands';
+import { expect, type Page } from '@playwright/test';
+import { atPurge, be, due, enterWork, field, fitUp, press, test, watch } from './hands';
 
 const wide = async (page: Page) => page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
 

@@ -1,5 +1,5 @@
 /** What a person does with the interface, in a few words each. */
-import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 import type { AlloyId } from '../../core/materials';
 import { findSize } from '../../core/sizes';
@@ -7,6 +7,28 @@ import { eventTypes, type BodyOf, type EventType } from '../../core/weld';
 import { BAY2, CONTROL, FIRST } from './ports';
 
 export const json = { 'content-type': 'application/json', origin: FIRST };
+
+/** A test that fails leaves no purge running and no knob turned: what the others find is their own. */
+export const test = base.extend<{ tidied: undefined }>({
+  tidied: [
+    async ({ request }, use, info) => {
+      const before = await running(request);
+      await use(undefined);
+      if (info.status === info.expectedStatus) return;
+      await request.post(`${CONTROL}/mend`);
+      await session(request);
+      for (const id of await running(request))
+        if (!before.includes(id)) await tell(request, id, 'run.ended', { how: 'abandoned', countOut: null });
+      await bay2(request, { state: 'open', speed: 1, lag: 4, fault: 'none', fresh: true });
+    },
+    { auto: true },
+  ],
+});
+
+async function running(request: APIRequestContext): Promise<string[]> {
+  const { runs } = (await (await request.get('/api/board')).json()) as { runs: { id: string }[] };
+  return runs.map((r) => r.id);
+}
 
 /** Picks who the browser is. */
 export async function be(page: Page, name: RegExp): Promise<void> {

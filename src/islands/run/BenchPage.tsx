@@ -110,10 +110,14 @@ function Bench({
 
   useEffect(() => {
     let down: { key: string; at: number } | null = null;
-    const typing = (t: EventTarget | null) =>
-      t instanceof HTMLInputElement || t instanceof HTMLButtonElement || t instanceof HTMLAnchorElement;
+    // What is typed in, and what someone came to by the Tab key, keeps its keys.
+    const owned = (t: EventTarget | null) => t instanceof Element && t.matches('input, select, textarea, button, a, summary');
+    // A button pressed by finger must not take the focus: the next press of the foot would press it again.
+    const onPress = (e: MouseEvent) => {
+      if (e.target instanceof Element && e.target.closest('button, summary')) e.preventDefault();
+    };
     const onDown = (e: KeyboardEvent) => {
-      if (!SWITCH.has(e.key) || typing(e.target)) return;
+      if (!SWITCH.has(e.key) || owned(e.target)) return;
       e.preventDefault();
       if (!e.repeat) down = { key: e.key, at: e.timeStamp };
     };
@@ -123,11 +127,13 @@ function Bench({
     };
     addEventListener('keydown', onDown);
     addEventListener('keyup', onUp);
+    addEventListener('mousedown', onPress);
     addEventListener('pointerdown', wakeSound);
     addEventListener('keydown', wakeSound, { once: true });
     return () => {
       removeEventListener('keydown', onDown);
       removeEventListener('keyup', onUp);
+      removeEventListener('mousedown', onPress);
       removeEventListener('pointerdown', wakeSound);
       removeEventListener('keydown', wakeSound);
     };
