@@ -1,5 +1,7 @@
 /** What a weld took of gas, and what it cost: from its runs and arcs, at the price known when the gas was checked. */
+import { totalFlow } from '../purge';
 import type { WeldState } from './reduce';
+import type { RunState } from './run';
 
 export type GasUse = {
   /** m³ */
@@ -12,16 +14,30 @@ export type GasUse = {
   clockSchool: { purge: number; money: number | null } | null;
 };
 
+/**
+ * How long a run's gas flowed for one of its welds, s: the fill up to the first arc serves all its welds alike, from then on
+ * the gas is of the weld in hand. Over all the welds it serves it comes out as the whole run.
+ */
+export function gasTime(run: RunState, weld: string, now: number): number {
+  const end = run.endedAt ?? now;
+  const first = Math.min(end, ...run.arcs.map((a) => a.on));
+  return (first - run.startedAt) / run.started.welds.length / 1000 + inHand(run, weld, first, end);
+}
+
+/** How long a weld was in hand from one moment to another, s. */
+const inHand = (run: RunState, weld: string, from: number, to: number): number =>
+  run.turns.filter((t) => t.weld === weld).reduce((sum, t) => sum + Math.max(0, Math.min(t.to ?? to, to) - Math.max(from, t.from)), 0) /
+  1000;
+
 /** @param now ms, for a run that goes on */
 export function gasUse(s: WeldState, now: number): GasUse {
   let [purge, after] = [0, 0];
   for (const r of s.runs) {
     if (r.started.backing !== 'purge') continue;
-    const flow = r.started.setup.lines.reduce((sum, l) => sum + l.flow, 0) / r.started.welds.length;
-    const end = r.endedAt ?? now;
-    purge += (flow * (end - r.startedAt)) / 1000;
-    const arc = r.arcs[0]?.on;
-    if (arc !== undefined) after += (flow * (end - arc)) / 1000;
+    const flow = totalFlow(r.started.setup);
+    purge += flow * gasTime(r, s.id, now);
+    const arc = r.arcs.find((a) => (a.weld ?? s.id) === s.id)?.on;
+    if (arc !== undefined) after += flow * inHand(r, s.id, arc, r.endedAt ?? now);
   }
   const arcs = s.arcs.reduce((sum, a) => sum + ((a.off ?? now) - a.on) / 1000, 0);
   const torch = s.setup && s.arcs.length ? s.setup.flow * (arcs + s.setup.postFlow * s.arcs.length) : 0;

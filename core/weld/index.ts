@@ -7,7 +7,7 @@ export { arcOxygen, stageLine, waitsFor } from './lines';
 export { cell, runCsv, type FlowReading } from './csv';
 export { dams, reduceWeld, situation, type WeldState } from './reduce';
 export { refusals } from './refuse';
-export { gasUse, gasUseWords, type GasUse } from './gas';
+export { gasTime, gasUse, gasUseWords, type GasUse } from './gas';
 export { leftBehind, nextMarks, nextWeld, reduceRun, type ArcSpan, type Mark, type Phase, type RunState, type Turn } from './run';
 export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
 export { stageNames, stageSchema, type Stage } from './stages';

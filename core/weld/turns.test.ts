@@ -8,6 +8,7 @@ import { findSize, type Size } from '../sizes';
 import {
   alarmsOf,
   arcName,
+  gasTime,
   leftBehind,
   markSchema,
   nextQuarter,
@@ -96,8 +97,15 @@ describe('several welds in turn', () => {
         for (let i = 1; i < s.turns.length; i++) expect(s.turns[i]?.from).toBe(s.turns[i - 1]?.to);
         expect(s.turns.at(-1)?.weld).toBe(s.at);
         expect(s.marks).toHaveLength(list.length);
+        // What the run took is taken by its welds, whatever happened in it, and not a second of it twice.
+        const now = T0 + 1_000_000;
+        expect([A, B, C].reduce((sum, w) => sum + gasTime(s, w, now), 0)).toBeCloseTo(1000, 6);
       }),
     );
+  });
+  it('the fill serves all of them alike, and then each has the gas of its own turn', () => {
+    const s = run(...both, ['run.ended', { how: 'done', countOut: 2 }, 400]);
+    expect([A, B, C].map((w) => gasTime(s, w, T0 + 999_000))).toEqual([100 / 3 + 100, 100 / 3 + 200, 100 / 3]);
   });
 });
 

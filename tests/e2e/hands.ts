@@ -60,8 +60,11 @@ export const press = (page: Page, name: string): Promise<void> => page.getByRole
 
 export async function hold(page: Page, name: string): Promise<void> {
   const button = page.getByRole('button', { name, exact: true });
-  await button.scrollIntoViewIfNeeded();
-  await button.hover();
+  // The panel moves to another stage with the first arc: the button found may be gone by the time it is reached.
+  await expect(async () => {
+    await button.scrollIntoViewIfNeeded({ timeout: 2000 });
+    await button.hover({ timeout: 2000 });
+  }).toPass();
   await page.mouse.down();
   await page.waitForTimeout(1100);
   await page.mouse.up();

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { WeldPlace } from '../../../core/jobs';
 import { stageCautions } from '../../../core/cautions';
 import { clock, format, type System } from '../../../core/units';
-import { alarmNames, type BoardCylinder, type Cue, type RunState, type WeldState } from '../../../core/weld';
+import { alarmNames, type BoardCylinder, type Cue, type RunState, type Target, type WeldState } from '../../../core/weld';
 import { HoldButton } from '../kit/HoldButton';
 import { Cautions, RefusalNote } from '../kit/notes';
 import { keepOffline } from '../offline';
@@ -66,7 +66,7 @@ export default function BenchPage({ record: first, place, supplies, spoolWelds, 
 
 /** Keys of a foot switch or a clicker: whatever they send, it is the first target. */
 const SWITCH = new Set([' ', 'Enter', 'PageDown', 'PageUp', 'ArrowRight', 'ArrowDown', 'b', 'B', 'F5']);
-/** Another press sooner than this is the same foot. */
+/** Another press sooner than this is the same foot or finger. */
 const BOUNCE_MS = 350;
 /** Shorter presses are arc starts, not feet. */
 const LEAST_PRESS_MS = 30;
@@ -97,16 +97,22 @@ function Bench({
     supplies,
   });
   useAlarmSound(alarms);
-  const [busy, setBusy] = useState(false);
   const first = view.targets[0];
-  const press = useRef<() => void>(() => undefined);
-  press.current = () => {
-    if (!first || busy) return;
-    // One foot, one mark: a bounce is not a second press. Saving is no reason to wait: the mark is on this device at once.
-    setBusy(true);
-    setTimeout(() => setBusy(false), BOUNCE_MS);
-    void mark(first);
+  const [busy, setBusy] = useState(false);
+  const bounce = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const quiet = (ms: number) => {
+    clearTimeout(bounce.current);
+    setBusy(ms > 0);
+    bounce.current = setTimeout(() => setBusy(false), ms);
   };
+  // One press, one mark: a bounce of foot or glove is not a second one. Saving is no reason to wait: the mark is on this device at once.
+  const take = (t: Target) => {
+    if (busy) return;
+    quiet(BOUNCE_MS);
+    void mark(t);
+  };
+  const press = useRef<() => void>(() => undefined);
+  press.current = () => first && take(first);
 
   useEffect(() => {
     let down: { key: string; at: number } | null = null;
@@ -208,9 +214,9 @@ function Bench({
           <button
             key={t.label}
             type="button"
-            disabled={busy}
+            aria-disabled={busy}
             className={`btn h-auto min-h-24 text-2xl ${i === 0 ? 'btn-primary' : ''} ${view.targets.length % 2 === 1 && i === 0 ? 'col-span-2' : ''}`}
-            onClick={() => void mark(t)}
+            onClick={() => take(t)}
           >
             {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}
             {i === 0 && <span className="hidden text-sm font-normal md:inline">space, foot switch</span>}
@@ -218,7 +224,16 @@ function Bench({
         ))}
       </div>
       <div className="flex flex-wrap items-end gap-3">
-        <button type="button" className="btn min-h-16 grow text-lg" disabled={run.lastTold === null} onClick={() => void undo()}>
+        <button
+          type="button"
+          className="btn min-h-16 grow text-lg"
+          disabled={run.lastTold === null}
+          onClick={() => {
+            // Whoever takes a mark back may make the right one at once.
+            quiet(0);
+            void undo();
+          }}
+        >
           Undo last mark
         </button>
         {ending && (

@@ -17,6 +17,7 @@ import {
   type WeldState,
 } from '../../../core/weld';
 import { LivePick } from '../kit/LiveField';
+import { useKeptText } from '../kit/useKeptText';
 import { useNow } from '../kit/useNow';
 import { screenId, serverTime, type Refusal, type Said } from '../post';
 import { MOST_READINGS, useReadings } from './useReadings';
@@ -59,7 +60,7 @@ export function useRun(run: RunState, { state, record, unsay, madeAt, supplies }
   const { readings, flows } = useReadings(run);
   const now = useNow(madeAt, 250);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [countOut, setCountOut] = useState('');
+  const [countOut, setCountOut] = useKeptText(`count-out ${run.id}`);
   const [late, setLate] = useState(0);
   const declared = device?.declared ?? null;
   const monitored = device !== null;
