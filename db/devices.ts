@@ -1,32 +1,11 @@
 /** Devices: registered, given a key that is shown once, revoked; which of them speaks. */
 import { timingSafeEqual } from 'node:crypto';
 import { z } from 'zod';
-import type { Declared, DeviceKind, NewDevice } from '../core/devices';
+import type { Declared, DeviceKind, DeviceRow, NewDevice } from '../core/devices';
 import type { Cell } from '../core/registers';
 import { sha256 } from './chain';
 import type { Clock } from './clock';
 import type { Db } from './sql';
-
-export type DeviceRow = {
-  id: string;
-  kind: DeviceKind;
-  name: string;
-  place: string;
-  station: string;
-  resolution: number;
-  noise: number;
-  top: number;
-  revoked: boolean;
-  /** on a purge that runs */
-  busy: boolean;
-  /** ms; null when it never spoke */
-  lastSeen: number | null;
-  /** items of it that were refused in the last day */
-  refused: number;
-  cell: Cell;
-  sampleFlow: number;
-  calibratedOn: string | null;
-};
 
 export const devices = async (db: Db, clock: Clock): Promise<DeviceRow[]> =>
   (

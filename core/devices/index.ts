@@ -1,5 +1,6 @@
 /** What a device may say to Sentrel; the whole of it is in docs/protocol.md. What its readings are worth is in `sensor`. */
 import { z } from 'zod';
+import type { Cell } from '../registers/checks';
 
 export const deviceKindSchema = z.enum(['oxygen-monitor', 'flow-meter', 'foot-switch', 'current-clamp']);
 export type DeviceKind = z.infer<typeof deviceKindSchema>;
@@ -81,6 +82,28 @@ export const newDeviceSchema = z.object({
   top: z.number('Where does its scale end?').positive().max(1_000_000).default(250_000),
 });
 export type NewDevice = z.infer<typeof newDeviceSchema>;
+
+/** A device as the register knows it. */
+export type DeviceRow = {
+  id: string;
+  kind: DeviceKind;
+  name: string;
+  place: string;
+  station: string;
+  resolution: number;
+  noise: number;
+  top: number;
+  revoked: boolean;
+  /** on a purge that runs */
+  busy: boolean;
+  /** ms; null when it never spoke */
+  lastSeen: number | null;
+  /** items of it that were refused in the last day */
+  refused: number;
+  cell: Cell;
+  sampleFlow: number;
+  calibratedOn: string | null;
+};
 
 /** A monitor checked today may be this far off in air, share of the reading. */
 export const AIR_CHECK_TOLERANCE = 0.05;

@@ -2,6 +2,7 @@
 import type { Gate } from '../purge';
 import type { Arc } from '../criteria';
 import { clock } from '../units';
+import { phaseWord } from './card';
 import { markNames, type MarkName } from './events';
 import { nextMarks, nextWeld, type RunState } from './run';
 import { nextQuarter } from './tape';
@@ -71,15 +72,6 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
   const lost = device !== null && ppm === null && run.phase !== 'open';
   const holdLeft = run.holdSince === null ? null : Math.max(0, holdSeconds - (now - run.holdSince) / 1000);
   const holding = run.phase === 'holding';
-  const words: Record<RunState['phase'], string> = {
-    filling: gate.ready ? 'Ready' : 'Filling',
-    open: run.openedBy === 'grind' ? 'Grinding' : run.openedBy === 'dam-out' ? 'Dam out' : 'Open',
-    welding: run.closing ? 'Closing' : 'Arc on',
-    between: 'Between arcs',
-    holding: 'Hold',
-    done: 'Done',
-    abandoned: 'Abandoned',
-  };
   const line = over
     ? `Limit while welding is ${rules.weldPpm} ppm. Stop and look.`
     : welding
@@ -127,7 +119,7 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
           ? 'ready'
           : null;
   return {
-    word: over ? 'Over the limit' : words[run.phase],
+    word: over ? 'Over the limit' : phaseWord(run, gate),
     line,
     tone: over ? 'stop' : gate.ready || welding ? 'go' : 'plain',
     big,

@@ -3,6 +3,7 @@ export * from './events';
 export { corrected } from './corrections';
 export { alarmNames, alarmsOf, type Alarm } from './alarms';
 export { bandWords, benchView, targets, type BenchView, type Cue, type Target } from './bench';
+export { runCard, type RunCardView } from './card';
 export { arcOxygen, stageLine, waitsFor } from './lines';
 export { cell, runCsv, type FlowReading } from './csv';
 export { dams, reduceWeld, situation, type WeldState } from './reduce';

@@ -13,22 +13,37 @@ export type KeptRecord = { events: Recorded[]; runEvents: Record<string, Recorde
 /** `tried`: it has been sent at least once, so that it may be saved already though no answer came. */
 export type Waiting = { n?: number; event: SentEvent; refusal: Refusal | null; tried: boolean };
 
+/**
+ * This device's own newest events of a stream, without anyone else's between: a decision queued behind them was made on what
+ * they led to, though the page had not heard so. On disk, since the page may be gone by the time it is sent.
+ */
+type Own = { from: number; to: number };
+
 interface Store extends DBSchema {
   waiting: { key: number; value: Waiting };
   records: { key: string; value: KeptRecord };
+  own: { key: string; value: Own };
 }
 const store = () =>
-  openDB<Store>('sentrel', 1, {
-    upgrade: (db) => {
-      db.createObjectStore('waiting', { keyPath: 'n', autoIncrement: true });
-      db.createObjectStore('records');
+  openDB<Store>('sentrel', 2, {
+    upgrade: (db, had) => {
+      if (had < 1) {
+        db.createObjectStore('waiting', { keyPath: 'n', autoIncrement: true });
+        db.createObjectStore('records');
+      }
+      db.createObjectStore('own');
+    },
+    // Another tab brings a newer store: this one steps aside and opens it again when next asked.
+    blocking: (_had, _asked, e) => {
+      (e.target as IDBDatabase).close();
+      opened = undefined;
     },
   });
 let opened: ReturnType<typeof store> | undefined;
 const db = () => (opened ??= store());
 
 /** "moved": something was added, sent or refused. "saved": an event reached the record. */
-type News = { kind: 'moved' } | { kind: 'saved'; stream: string };
+type News = { kind: 'moved' } | { kind: 'saved'; event: SentEvent };
 const news = new Set<(n: News) => void>();
 let channel: BroadcastChannel | undefined;
 function tell(n: News): void {
@@ -126,9 +141,6 @@ function startSending(): void {
 
 type Answer = { status: number; seq?: number; error?: string; reasons?: string[] };
 
-/** Our own newest events of each stream without a gap, so that a decision queued behind them is made on what they led to. */
-const own = new Map<string, { from: number; to: number }>();
-
 /** Says that it is about to be sent; false when it was taken back in the meantime. */
 async function claim(w: Waiting): Promise<boolean> {
   const tx = (await db()).transaction('waiting', 'readwrite');
@@ -145,8 +157,8 @@ async function drain(): Promise<boolean> {
     if (!next) return true;
     if (!(await claim(next))) continue;
     const { event } = next;
-    const moved = own.get(event.stream);
-    const seen = event.seen !== null && moved && event.seen >= moved.from - 1 && event.seen < moved.to ? moved.to : event.seen;
+    const own = await (await db()).get('own', event.stream);
+    const seen = event.seen !== null && own && event.seen >= own.from - 1 && event.seen < own.to ? own.to : event.seen;
     const sent = await request<{ answers: Answer[]; now: number }>('POST', '/api/events', { events: [{ ...event, seen }] });
     // Away, overloaded, or nobody has said who they are: it waits.
     if (!sent.ok && (sent.refusal.status === 0 || sent.refusal.status >= 500 || sent.refusal.status === 401)) return false;
@@ -155,10 +167,13 @@ async function drain(): Promise<boolean> {
       : { status: sent.refusal.status, error: sent.refusal.error, reasons: sent.refusal.reasons };
     if (sent.ok) heardTime(sent.value.now);
     if (answer.status < 300) {
-      if (answer.seq !== undefined)
-        own.set(event.stream, { from: moved && answer.seq === moved.to + 1 ? moved.from : answer.seq, to: answer.seq });
-      if (next.n !== undefined) await (await db()).delete('waiting', next.n);
-      tell({ kind: 'saved', stream: event.stream });
+      const { seq } = answer;
+      const tx = (await db()).transaction(['waiting', 'own'], 'readwrite');
+      if (next.n !== undefined) await tx.objectStore('waiting').delete(next.n);
+      if (seq !== undefined && seq > (own?.to ?? 0))
+        await tx.objectStore('own').put({ from: own && seq === own.to + 1 ? own.from : seq, to: seq }, event.stream);
+      await tx.done;
+      tell({ kind: 'saved', event });
     } else {
       const refusal = { status: answer.status, error: answer.error ?? 'Not taken.', reasons: answer.reasons ?? [] };
       // It may have been taken back meanwhile: then there is nothing to refuse.

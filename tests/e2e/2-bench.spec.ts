@@ -5,6 +5,23 @@ import { bay2, due, hold, pass, press, purging, test, watch } from './hands';
 test('the bench by foot switch: phantom presses ignored, a press marks, one press undoes', async ({ page, request }) => {
   test.setTimeout(240_000);
   const wrongs = watch(page);
+  // What the device is asked for: to stay awake, to buzz, to sound.
+  await page.addInitScript(() => {
+    const asked: string[] = [];
+    Object.assign(window, { asked });
+    navigator.vibrate = (pattern) => asked.push(`buzz ${(typeof pattern === 'number' ? [pattern] : [...pattern]).join(' ')}`) > 0;
+    if ('wakeLock' in navigator)
+      navigator.wakeLock.request = (type) => {
+        asked.push(`awake ${type}`);
+        return Promise.reject(new Error('no screen here'));
+      };
+    const start: (this: OscillatorNode, when?: number) => void = Reflect.get(OscillatorNode.prototype, 'start');
+    OscillatorNode.prototype.start = function (when) {
+      asked.push(`tone ${this.frequency.value}`);
+      start.call(this, when);
+    };
+  });
+  const asked = () => page.evaluate(() => (window as unknown as { asked: string[] }).asked);
   await bay2(request, { state: 'open', fresh: true, speed: 1, fault: 'none' });
   const {
     welds: [id],
@@ -15,12 +32,16 @@ test('the bench by foot switch: phantom presses ignored, a press marks, one pres
   const size = await page.getByTestId('big').evaluate((e) => parseFloat(getComputedStyle(e).fontSize));
   expect(size).toBeGreaterThan(180);
   expect(await page.locator('main button:visible').count()).toBeLessThanOrEqual(6);
+  expect(await asked()).toContain('awake screen');
+  // Browsers let a page sound and buzz once it was touched.
+  await page.getByTestId('big').click();
 
   await bay2(request, { state: 'on', speed: 30, lag: 1 });
   await expect(page.getByTestId('next')).toHaveText(/At the limit/, { timeout: 60_000 });
   await pass(request, 60);
   await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 90_000 });
   await expect(page.locator('[data-cue="ready"]')).toBeVisible();
+  expect(await asked()).toEqual(expect.arrayContaining(['buzz 120 80 300', 'tone 660', 'tone 990']));
   // An arc start next to the cable: a press of a few milliseconds.
   await page.evaluate(() => {
     // Made together, as the switch bounces; each carries the time it was made.

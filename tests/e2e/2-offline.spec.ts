@@ -1,6 +1,6 @@
 /** Without network: the bench goes on, keeps its marks over a closed tab, and says honestly what is not saved. */
 import { expect } from '@playwright/test';
-import { seeded } from '../seeded';
+import { seeded } from '../../core/seeded';
 import { awake, press, purging, session, test } from './hands';
 import { CONTROL } from './ports';
 
@@ -122,6 +122,27 @@ test('a mark the server refuses stays with its reason and holds up no other', as
   const { events } = (await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { body: { mark?: string } }[] };
   expect(events.flatMap((e) => e.body.mark ?? [])).toEqual(['look']);
   expect(welds).toHaveLength(1);
+});
+
+test('an undo behind marks the page has not heard of is taken, also after a reload', async ({ page }) => {
+  const { run } = await purging(page, { job: 'Offline', spool: 'OFF-4' });
+  // The marks are saved, the page does not learn of it, and the correction does not leave the device.
+  await page.route('**/api/welds/*', (route) => route.abort());
+  await page.route('**/api/events', (route) => (route.request().postData()?.includes('run.corrected') ? route.abort() : route.continue()));
+  const told = async () =>
+    ((await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { type: string }[] }).events.map((e) => e.type);
+  await press(page, 'Tack');
+  await press(page, 'Tack');
+  await expect.poll(told).toEqual(['run.started', 'run.marked', 'run.marked']);
+  await expect(page.getByText('2 marks, 2 tacked')).toBeVisible();
+  await press(page, 'Undo last mark');
+  await expect(page.getByTestId('unsaved')).toContainText('A correction');
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await page.reload();
+  await expect(page.getByText('1 mark, 1 tacked')).toBeVisible();
+  await expect.poll(told).toEqual(['run.started', 'run.marked', 'run.marked', 'run.corrected']);
+  await expect(page.getByTestId('unsaved')).toBeHidden();
+  await expect(page.getByText(/was not taken/)).toHaveCount(0);
 });
 
 test('it can be installed: a manifest with its icons, a worker that keeps the pages', async ({ request }) => {

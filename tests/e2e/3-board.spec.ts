@@ -1,11 +1,11 @@
 /** The Board and the run as a tablet and a desk, by day and in a dark bay; accessibility; clearing the demo away. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { atPurge, be, due, enterWork, field, fitUp, press, test, watch } from './hands';
+import { atPurge, be, due, enterWork, field, fitUp, pass, press, test, watch } from './hands';
 
 const wide = async (page: Page) => page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
 
-test('the Board follows what happens elsewhere, and shows the running purge as a counter', async ({ page, context }) => {
+test('the Board follows what happens elsewhere, and shows the running purge as a counter', async ({ page, context, request }) => {
   const wrongs = watch(page);
   await page.goto('/');
   await be(page, /Odile Marrow/);
@@ -13,6 +13,13 @@ test('the Board follows what happens elsewhere, and shows the running purge as a
   const card = page.getByRole('link', { name: /OB-115.*(Filling|At the limit|Ready)/s });
   await expect(card).toContainText(/\d+:\d\d/);
   await expect(card).toContainText(/(ppm|%)/);
+  const counted = async () => {
+    const [m = 0, s = 0] = ((await card.getByTestId('counter').textContent()) ?? '').match(/\d+/g)?.map(Number) ?? [];
+    return 60 * m + s;
+  };
+  const before = await counted();
+  await pass(request, 90);
+  await expect.poll(counted).toBeGreaterThanOrEqual(before + 90);
   const elsewhere = await context.newPage();
   await enterWork(elsewhere, { job: 'Board job', spool: 'B-1' });
   const row = page.getByRole('link', { name: /Q-7.*Fit-up.*B-1/s });
@@ -53,6 +60,23 @@ test('a tablet in portrait: the Board and a run fit, targets are large enough', 
   for (const name of ['Arc on', 'Tack', 'Open to look']) {
     const box = await page.getByRole('button', { name, exact: true }).boundingBox();
     expect(Math.min(box?.height ?? 0, box?.width ?? 0)).toBeGreaterThanOrEqual(48);
+  }
+  await page.getByRole('link', { name: 'Bench view' }).click();
+  for (const [width, height] of [
+    [834, 1112],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+    // All of it at once: nobody scrolls with gloves on.
+    expect(await wide(page)).toBe(true);
+    expect(await page.evaluate(() => document.documentElement.scrollHeight <= innerHeight)).toBe(true);
+    const figure = await page.getByTestId('big').evaluate((e) => parseFloat(getComputedStyle(e).fontSize));
+    expect(figure).toBeGreaterThanOrEqual(width / 4);
+    for (const name of ['Tack', 'Open to look', 'Undo last mark']) {
+      const box = await page.getByRole('button', { name, exact: true }).boundingBox();
+      expect(Math.min(box?.height ?? 0, box?.width ?? 0)).toBeGreaterThanOrEqual(64);
+    }
   }
   await context.close();
 });

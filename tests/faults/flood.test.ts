@@ -1,6 +1,7 @@
 /** Many devices and people at once, seeded and short; the long runs are for npm run soak. */
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, expect, it } from 'vitest';
+import { seeded } from '../../core/seeded';
 import { verify } from '../../db/tools/verify';
 import { addDevice } from '../../db/devices';
 import { intake } from '../../db/readings';
@@ -12,15 +13,6 @@ beforeAll(async () => {
   w = await makeWorld();
 });
 afterAll(() => w.end());
-
-/** A small seeded generator, so that a failure can be seen again. */
-function seeded(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (Math.imul(a, 1664525) + 1013904223) >>> 0;
-    return a / 4294967296;
-  };
-}
 
 it('four devices send the same readings in random, overlapping batches: each is there once', async () => {
   const random = seeded(7);

@@ -5,7 +5,7 @@
  */
 import { describe, expect, it } from 'vitest';
 import { believable, frozenAfter, sensorState, type Declared, type Sample, type SensorState } from '../../core/devices';
-import { seeded } from '../seeded';
+import { seeded } from '../../core/seeded';
 import { defaults, freshWorld, read, step, type Settings } from '../../devices/oxygen-monitor/model';
 
 const declared: Declared = { resolution: 1, noise: 1.5, top: 250_000 };

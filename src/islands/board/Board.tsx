@@ -97,7 +97,7 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
           {board.runs.length === 0 && <p className="text-base-content/80">None. A purge is started on the page of a weld.</p>}
           <div className="grid gap-3 md:grid-cols-2">
             {board.runs.map((r) => (
-              <RunCard key={r.id} run={r} made={board.now} now={now} />
+              <RunCard key={r.id} run={r} made={board.now} now={now} system={system} />
             ))}
           </div>
         </section>

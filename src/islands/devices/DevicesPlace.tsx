@@ -1,6 +1,6 @@
 /** What measures and marks by itself: registered here, its key shown once, heard or not, revoked. */
 import { useState } from 'react';
-import { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind } from '../../../core/devices';
+import { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind, type DeviceRow } from '../../../core/devices';
 import { SHIFT } from '../../../core/registers';
 import { HoldButton } from '../kit/HoldButton';
 import { LivePick } from '../kit/LiveField';
@@ -8,9 +8,8 @@ import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
 import { ago } from '../gas/check';
 import { request, type Refusal } from '../post';
-import type { DeviceRow } from '../weld/context';
 
-export type DeviceCard = DeviceRow & { refused: number; calibratedOn: string | null; checkedAt: number | null };
+export type DeviceCard = DeviceRow & { checkedAt: number | null };
 type Key = { id: string; key: string; name: string };
 const places = { 'oxygen-monitor': ['vent', 'joint', 'inlet'], 'flow-meter': [''], 'foot-switch': [''], 'current-clamp': [''] } as const;
 const units: Record<DeviceKind, string | null> = {

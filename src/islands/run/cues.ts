@@ -5,7 +5,7 @@
 import type { Cue } from '../../../core/weld';
 
 type Tone = [hertz: number, from: number, long: number];
-const tones: Record<NonNullable<Cue>, { tones: Tone[]; buzz: number[] }> = {
+export const tones: Record<NonNullable<Cue>, { tones: Tone[]; buzz: number[] }> = {
   ready: {
     tones: [
       [660, 0, 0.18],

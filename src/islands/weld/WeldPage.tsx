@@ -1,6 +1,7 @@
 /** One weld, from fit-up to record: its three drawings, and the stages in the order of work with the due one open. */
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import type { DeviceRow } from '../../../core/devices';
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import { setupForWeld, startingSetup } from '../../../core/purge';
@@ -14,7 +15,7 @@ import { EndView } from '../drawings/EndView';
 import { PlanView } from '../drawings/PlanView';
 import { SideView } from '../drawings/SideView';
 import { CleanStage } from './CleanStage';
-import { WeldContext, type DeviceRow, type Draft, type SavedSetup } from './context';
+import { WeldContext, type Draft, type SavedSetup } from './context';
 import { FitupStage } from './FitupStage';
 import { GasStage } from './GasStage';
 import { LookStage } from './LookStage';

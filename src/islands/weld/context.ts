@@ -1,31 +1,16 @@
 /** What every stage of the weld page needs: the weld, the registers, and a way to record. */
 import { createContext, useContext } from 'react';
 import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/criteria';
-import type { DeviceKind } from '../../../core/devices';
+import type { DeviceRow } from '../../../core/devices';
 import type { WeldPlace } from '../../../core/jobs';
 import type { Person } from '../../../core/people';
 import type { Setup } from '../../../core/purge';
-import type { Cell, Check, Prices, RegisterItem } from '../../../core/registers';
+import type { Check, Prices, RegisterItem } from '../../../core/registers';
 import type { System } from '../../../core/units';
 import type { BoardCylinder, Recorded, WeldState } from '../../../core/weld';
 import type { Refusal, Said } from '../post';
 import type { Waiting } from '../queue';
 
-export type DeviceRow = {
-  id: string;
-  kind: DeviceKind;
-  name: string;
-  place: string;
-  station: string;
-  resolution: number;
-  noise: number;
-  top: number;
-  revoked: boolean;
-  busy: boolean;
-  lastSeen: number | null;
-  cell: Cell;
-  sampleFlow: number;
-};
 /** The drawings as edited, not yet recorded. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };

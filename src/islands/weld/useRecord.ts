@@ -37,19 +37,21 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
   const [kept, setKept] = useState(first);
   const [live, setLive] = useState(true);
   const [queue, setQueue] = useState<Waiting[]>([]);
+  // Saved, and not yet in the record as this page knows it: it stays shown, and is not called unsaved.
+  const [saved, setSaved] = useState<SentEvent[]>([]);
   const unsaved = useMemo(() => queue.filter((w) => w.event.stream === weld || w.event.stream in kept.runEvents), [queue, kept, weld]);
   const shown = useMemo((): KeptRecord => {
-    const late = unsaved.filter((w) => w.refusal === null);
+    const late = [...saved, ...unsaved.filter((w) => w.refusal === null && !saved.some((e) => e.id === w.event.id)).map((w) => w.event)];
     if (late.length === 0) return kept;
     const with_ = (stream: string, list: Recorded[]) => [
       ...list,
       ...late
-        .filter((w) => w.event.stream === stream && !list.some((e) => e.id === w.event.id))
-        .map((w, i) => provisional(w.event, (list.at(-1)?.seq ?? 0) + 1 + i)),
+        .filter((e) => e.stream === stream && !list.some((known) => known.id === e.id))
+        .map((e, i) => provisional(e, (list.at(-1)?.seq ?? 0) + 1 + i)),
     ];
     const runEvents = Object.fromEntries(Object.entries(kept.runEvents).map(([id, list]) => [id, with_(id, list)]));
     return { ...kept, runEvents };
-  }, [kept, unsaved]);
+  }, [kept, saved, unsaved]);
   const state = useMemo(() => {
     const runs = Object.values(shown.runEvents)
       .map((list) => reduceRun(list))
@@ -61,10 +63,12 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
 
   const refetch = useCallback(async () => {
     const sent = await request<KeptRecord & { now: number }>('GET', `/api/welds/${weld}`);
-    if (!sent.ok) return;
+    if (!sent.ok) return false;
     heardTime(sent.value.now);
     const { events, runEvents, criterion } = sent.value;
     setKept({ events, runEvents, criterion });
+    setSaved((list) => list.filter((e) => !runEvents[e.stream]?.some((known) => known.id === e.id)));
+    return true;
   }, [weld]);
 
   useEffect(() => {
@@ -88,11 +92,22 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
   useEffect(() => {
     const look = () => void waiting().then(setQueue);
     look();
-    return onQueue((n) => {
-      // What was saved is fetched before it goes from the queue's overlay, so that nothing flickers.
-      if (n.kind === 'saved' && streams.current.has(n.stream)) void refetch().then(look);
-      else look();
+    let again: ReturnType<typeof setTimeout> | undefined;
+    const fetchSaved = async () => {
+      clearTimeout(again);
+      if (!(await refetch())) again = setTimeout(() => void fetchSaved(), 3000);
+    };
+    const stop = onQueue((n) => {
+      if (n.kind === 'saved' && streams.current.has(n.event.stream)) {
+        setSaved((list) => [...list, n.event]);
+        void fetchSaved();
+      }
+      look();
     });
+    return () => {
+      clearTimeout(again);
+      stop();
+    };
   }, [refetch]);
 
   const versionOf = (stream: string) => (stream === weld ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;

@@ -1,0 +1,257 @@
+/** One weld of the demo told from fit-up to as far as it went, through the same append as everything else. */
+import { v7 as uuid } from 'uuid';
+import { judge, type Tint } from '../../core/criteria';
+import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/heat';
+import { planPurge, type Plan } from '../../core/purge';
+import { cupFlow } from '../../core/shield';
+import type { Band } from '../../core/tint';
+import { eventTypes, type BodyOf, type EventType, type Stage } from '../../core/weld';
+import { append } from '../append';
+import type { handClock } from '../clock';
+import { intake } from '../readings';
+import type { Sql } from '../sql';
+import type { Batch, Spec } from './jobs';
+import { stock, type Stock } from './stock';
+
+const mm = (x: number) => x / 1000;
+const lpm = (x: number) => x / 60_000;
+
+export type Cast = { welder: string; second: string; inspector: string; lead: string };
+
+/** The plan of a batch is computed once: its welds are alike. */
+const plans = new WeakMap<Batch, Plan>();
+function planOnce(batch: Batch): Plan {
+  const known = plans.get(batch);
+  if (known) return known;
+  const planned = planPurge(batch.setup, batch.criterion.purge.startPpm, 'metric', 24);
+  if (!planned.ok) throw new Error(`demo spool: ${planned.faults.join(' ')}`);
+  plans.set(batch, planned.plan);
+  return planned.plan;
+}
+
+export type Story = {
+  batch: Batch;
+  spec: Spec;
+  weld: string;
+  spool: string;
+  cast: Cast;
+  have: Stock;
+  monitor: { id: string; name: string };
+  random: () => number;
+  welder: string;
+};
+
+const bandOfPlan = ({ joint: { low, value, high } }: Plan) =>
+  low !== null && value !== null && high !== null ? { low, value, high } : null;
+
+/** One weld from fit-up to as far as its story goes. */
+export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Story): Promise<void> {
+  const { batch, spec, weld, have } = s;
+  const order: (Stage | 'running')[] = ['fitup', 'gas', 'setup', 'purge', 'running', 'weld', 'look', 'clean', 'passivate', 'record'];
+  const reaches = (stage: Stage | 'running') => spec.upTo === 'done' || order.indexOf(spec.upTo) > order.indexOf(stage);
+  const seen = new Map<string, number>();
+  const say = async <T extends EventType>(person: string, type: T, body: BodyOf<T>, stream = weld): Promise<string> => {
+    const id = uuid();
+    const answer = await append(
+      sql,
+      hand.clock,
+      { person, identified: 'picked' },
+      {
+        id,
+        stream,
+        type,
+        version: eventTypes[type].version,
+        happenedAt: new Date(hand.clock()).toISOString(),
+        offsetMs: 0,
+        seen: eventTypes[type].decision ? (seen.get(stream) ?? 1) : null,
+        body,
+      },
+    );
+    if (answer.status !== 201) throw new Error(`demo: ${type} on ${spec.number}: ${answer.error} ${answer.reasons?.join('; ') ?? ''}`);
+    seen.set(stream, answer.seq ?? 1);
+    return id;
+  };
+
+  if (!reaches('fitup')) return;
+  const [narrow, narrowAt, wide, wideAt] = spec.gap;
+  const autogenous = batch.filler === null;
+  hand.pass(1200);
+  await say(s.welder, 'fitup.recorded', {
+    gapNarrow: { value: mm(narrow), at: narrowAt },
+    gapWide: { value: mm(wide), at: wideAt },
+    highLow: mm(0.1 + 0.05 * s.random()),
+    heatA: batch.heats[0],
+    heatB: batch.heats[1],
+    filler: batch.filler && { heat: batch.filler, diameter: mm(2.4) },
+    wps: { ...batch.wps, revision: batch.rev },
+    welder: s.welder,
+    figures: [startingAmps(batch.size.wall), highLow(mm(0.12), batch.size.wall)],
+    advice: gapAdvice({ narrow: mm(narrow), narrowAt, wide: mm(wide), wideAt }, batch.size.wall, autogenous, 'metric'),
+  });
+  if (!reaches('gas')) return;
+  hand.pass(300);
+  const lot = spec.day > 10 ? have.argon : have.argon2;
+  const gas = { ...lot, gas: 'argon' as const, lot: lot.label.slice(-4), supplyPpm: spec.day > 10 ? 2 : 3 };
+  await say(s.welder, 'gas.recorded', {
+    purge: gas,
+    torch: gas,
+    monitor: { id: s.monitor.id, label: s.monitor.name },
+    air: 208_700 + Math.round(900 * s.random()),
+    bottle: 3 + Math.round(3 * s.random()),
+    cylinder: { ...have.cylinder, left: 6.2 },
+    meter: { ...have.meter, factor: 1, state: 'good' },
+    price: { purge: 9.5, torch: 9.5, currency: 'EUR' },
+  });
+  if (!reaches('setup')) return;
+  hand.pass(240);
+  const cup = batch.alloy === 'Ti-2' ? 14 : 12;
+  const amps = Math.round((startingAmps(batch.size.wall).value ?? 95) * (0.95 + 0.1 * s.random()));
+  await say(s.welder, 'setup.recorded', {
+    cup,
+    lens: true,
+    electrode: mm(2.4),
+    stickOut: mm(12.7),
+    flow: cupFlow(cup, true).value ?? lpm(12),
+    amps,
+    postFlow: Math.max(8, amps / 10),
+    figures: [cupFlow(cup, true), postFlow(amps)],
+  });
+  const plan = planOnce(batch);
+  await say(s.welder, 'purge.planned', { setup: batch.setup, plan });
+  if (!reaches('purge')) return;
+
+  hand.pass(180);
+  const run = uuid();
+  const startPpm = spec.ppm ?? 30;
+  await say(
+    s.welder,
+    'run.started',
+    {
+      spool: s.spool,
+      welds: [weld],
+      setup: batch.setup,
+      rules: batch.criterion.purge,
+      planned: plan.joint.high,
+      device: { id: s.monitor.id, label: s.monitor.name, declared: { resolution: 1, noise: 1.5, top: 250_000 } },
+      band: bandOfPlan(plan),
+      station: 'bay 1',
+      place: 'vent',
+      monitorChecked: true,
+      countIn: 3,
+      backing: 'purge',
+    },
+    run,
+  );
+  if (!reaches('running')) return;
+  const mark = (name: BodyOf<'run.marked'>['mark']) => say(s.welder, 'run.marked', { mark: name, weld }, run);
+  const fill = 240 + 60 * s.random();
+  hand.pass(fill);
+  await readings(sql, hand, s, fill, startPpm);
+  await mark('tack');
+  await mark('arc-on');
+  hand.pass(150);
+  await readings(sql, hand, s, 150, spec.drop ? startPpm * 3 : startPpm);
+  await mark('arc-off');
+  await mark('hold');
+  hand.pass(70);
+  await say(s.welder, 'run.ended', { how: 'done', countOut: 3 }, run);
+  if (!reaches('weld')) return;
+
+  if (!reaches('look')) return;
+  hand.pass(1800);
+  const all = { from: 12, to: 12 };
+  const band = (b: Band): Tint['grade'] => ({ by: 'band', band: b });
+  const inside = spec.inside ?? 'bright';
+  const outside = spec.outside ?? 'bright';
+  const tints: Tint[] = [
+    { zone: 'id-bead', arc: all, grade: band('bright') },
+    { zone: 'id-haz', arc: inside === 'bright' ? all : { from: 4, to: 8 }, grade: band(inside) },
+    ...(inside === 'bright' ? [] : [{ zone: 'id-haz' as const, arc: { from: 8, to: 4 }, grade: band('pale-straw') }]),
+    { zone: 'od-bead', arc: all, grade: band('bright') },
+    { zone: 'od-haz', arc: all, grade: band(outside) },
+  ];
+  const found = {
+    tints,
+    defects: spec.sugar ? [{ kind: 'sugar' as const, side: 'inside' as const, arc: { from: 4, to: 8 } }] : [],
+    insideReachable: batch.work.design.insideReachable,
+  };
+  const look = await say(s.cast.inspector, 'look.recorded', { insideBy: 'borescope', ...found });
+  const outcome = spec.outcome ?? 'accept';
+  const verdict = judge(batch.criterion, found);
+  await say(s.cast.inspector, 'verdict.given', {
+    look,
+    criterion: { id: batch.criterion.id, version: 1 },
+    outcome: verdict.outcome === 'incomplete' || outcome === 'cut-out' ? outcome : verdict.outcome,
+    reasons: verdict.reasons,
+  });
+
+  const out = outcome === 'cut-out';
+  if (!out && batch.criterion.cleaning !== 'never') {
+    if (!reaches('clean')) return;
+    hand.pass(3600);
+    const hard = inside !== 'bright' && inside !== 'pale-straw';
+    await say(
+      s.welder,
+      'clean.recorded',
+      hard && batch.criterion.id === 'PIPE-clean'
+        ? {
+            method: 'paste',
+            side: 'both',
+            metalTemperature: 19,
+            tool: null,
+            product: { ...have.paste, product: stock.paste.body as never },
+            dwell: 2700,
+            tintRemains: false,
+          }
+        : {
+            method: 'abrasive',
+            side: 'both',
+            metalTemperature: 28,
+            tool: { ...have.pad, tool: stock.pad.body as never },
+            product: null,
+            dwell: null,
+            tintRemains: false,
+          },
+    );
+    if (!reaches('passivate')) return;
+    hand.pass(4 * 3600);
+    await say(s.cast.second, 'passivate.started', {
+      acid: 'citric',
+      product: { ...have.citric, product: stock.citric.body as never },
+      percent: 6,
+      celsius: 40,
+      dwell: 1200,
+      dwellFrom: 'sheet',
+    });
+    hand.pass(1320);
+    await say(s.cast.second, 'passivate.ended', {
+      neutraliser: { ...have.wash, product: stock.wash.body as never },
+      feedPh: 7.2,
+      runoffPh: 7,
+      chloridePpm: 18,
+      test: 'damp-cloth',
+      testPassed: true,
+    });
+  }
+  if (!reaches('record')) return;
+  hand.pass(1800);
+  await say(s.cast.inspector, 'record.closed', { remarks: spec.remarks ?? '' });
+}
+
+/** Readings of a filling purge, one every two seconds, falling from air to what was left. */
+async function readings(sql: Sql, hand: ReturnType<typeof handClock>, s: Story, seconds: number, left: number): Promise<void> {
+  const now = hand.clock();
+  const n = Math.floor(seconds / 2);
+  const list = Array.from({ length: n }, (_, i) => {
+    const t = (i + 1) * 2;
+    const clean = left + 209_000 * Math.exp((-t / seconds) * 13);
+    const ppm = Math.max(0, Math.round(clean + 1.5 * (s.random() + s.random() - 1)));
+    return { seq: i, at: new Date(now - (seconds - t) * 1000).toISOString(), raw: ppm, ppm, quality: 'good' as const };
+  });
+  await intake(
+    sql,
+    hand.clock,
+    { id: s.monitor.id, kind: 'oxygen-monitor' },
+    { boot: crypto.randomUUID(), sentAt: new Date(now).toISOString(), readings: list },
+  );
+}
