@@ -3,12 +3,13 @@ import { roles, type NewPerson } from '../../core/people';
 import { PickField, TextField } from './kit/fields';
 import { StageForm } from './kit/StageForm';
 import { request } from './post';
+import { signIn } from './who';
 
 export default function AddPerson({ first }: { first: boolean }) {
   const save = async (v: NewPerson) => {
     const sent = await request<{ id: string }>('POST', '/api/people', v);
     if (!sent.ok) return sent.refusal;
-    if (first) await request('POST', '/api/session', { person: sent.value.id });
+    if (first) await signIn(sent.value.id);
     location.href = first ? '/work/new' : '/people';
     return null;
   };

@@ -9,7 +9,7 @@ z.config({ jitless: true });
 const KEPT_OFFSET = 'sentrel_offset';
 const DAY = 86_400_000;
 /** A page made longer ago than this came out of the cache, ms. */
-export const OLD_PAGE = 4000;
+const OLD_PAGE = 4000;
 let offset = 0;
 /** Takes the server's time into account; every answer and ping carries it. */
 export function heardTime(serverNow: number): void {
@@ -26,6 +26,11 @@ export function pageTime(madeAt: number): void {
   const kept = localStorage.getItem(KEPT_OFFSET);
   const fresh = madeAt - arrived;
   offset = kept !== null && Math.abs(Number(kept) - fresh) < DAY ? Math.max(Number(kept), fresh) : fresh;
+}
+/** Did this page, made then, come out of the cache? It is old, and what has happened since is to be asked for. */
+export function fromCache(madeAt: number): boolean {
+  pageTime(madeAt);
+  return serverTime() - madeAt > OLD_PAGE;
 }
 /** Server time as this browser knows it, ms. */
 export const serverTime = (): number => Date.now() + offset;

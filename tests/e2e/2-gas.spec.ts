@@ -50,7 +50,7 @@ test('cylinders and meters are registered, read and checked; what cannot be is s
   await test.step('a meter: wrong unit, an unchecked check meter, off by a quarter, the set point', async () => {
     const m = card(page, 'Own meter');
     const keep = () => m.getByRole('button', { name: 'Keep the check' }).click();
-    await expect(m.getByTestId('meter-state')).toHaveText('■ unchecked');
+    await expect(m.getByTestId('glance')).toHaveText('■ unchecked');
     await m.getByLabel('Meter reads', { exact: true }).fill('17 L/min');
     await m.getByLabel('Check meter reads').fill('2 L/min');
     await keep();
@@ -59,7 +59,7 @@ test('cylinders and meters are registered, read and checked; what cannot be is s
     await m.getByLabel('Check meter reads').fill('6 L/min');
     await keep();
     await expect(m.getByText(/The check meter is not registered/)).toBeVisible();
-    await expect(m.getByTestId('meter-state')).toHaveText('■ off');
+    await expect(m.getByTestId('glance')).toHaveText('■ off');
     await expect(m.getByText('Reads high by 33 %: set it to more by that.')).toBeVisible();
     await m.getByText('Set point and corrections').click();
     await expect(m.getByText(/By its last check set 10.7 L\/min for 8 L\/min true/)).toBeVisible();

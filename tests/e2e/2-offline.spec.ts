@@ -1,7 +1,7 @@
 /** Without network: the bench goes on, keeps its marks over a closed tab, and says honestly what is not saved. */
 import { expect } from '@playwright/test';
 import { seeded } from '../../core/seeded';
-import { awake, press, purging, session, test } from './hands';
+import { awake, be, press, purging, session, test } from './hands';
 import { CONTROL } from './ports';
 
 test('the server gone: marks are kept, the tab closed and opened again, and all are saved in order, once', async ({
@@ -143,6 +143,24 @@ test('an undo behind marks the page has not heard of is taken, also after a relo
   await expect.poll(told).toEqual(['run.started', 'run.marked', 'run.marked', 'run.corrected']);
   await expect(page.getByTestId('unsaved')).toBeHidden();
   await expect(page.getByText(/was not taken/)).toHaveCount(0);
+});
+
+test('what is not saved is said on every page, sent from any, and keeps its maker', async ({ page }) => {
+  const { run } = await purging(page, { job: 'Offline', spool: 'OFF-5', name: 'Ines Halloway' });
+  await page.route('**/api/events', (route) => route.abort());
+  await press(page, 'Tack');
+  await page.goto('/devices');
+  await awake(page);
+  await expect(page.getByText('1 not saved yet')).toBeVisible();
+  await page.getByLabel('Who I am').selectOption({ label: 'Bram Tarn (W4)' });
+  await expect(page.getByText('1 mark of Ines Halloway must be saved before somebody else takes over.')).toBeVisible();
+  await expect(page.getByLabel('Who I am').locator('option:checked')).toHaveText(/Ines Halloway/);
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await expect(page.getByText('1 not saved yet')).toBeHidden({ timeout: 30_000 });
+  await be(page, /Bram Tarn/);
+  const people = (await (await page.request.get('/api/people')).json()) as { id: string; name: string }[];
+  const { events } = (await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { type: string; actor: string }[] };
+  expect(people.find((p) => p.id === events.find((e) => e.type === 'run.marked')?.actor)?.name).toBe('Ines Halloway');
 });
 
 test('it can be installed: a manifest with its icons, a worker that keeps the pages', async ({ request }) => {

@@ -7,7 +7,7 @@ import { Thumbnail } from '../drawings/Thumbnail';
 import { listen } from '../live';
 import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
-import { heardTime, OLD_PAGE, pageTime, request, say, serverTime, type Refusal } from '../post';
+import { fromCache, heardTime, request, say, type Refusal } from '../post';
 import { Alarms, useAlarmSound } from '../run/Alarms';
 import { wakeSound } from '../run/cues';
 import { DemoNote } from './DemoNote';
@@ -27,8 +27,7 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
     setBoard(sent.value);
   }, []);
   useEffect(() => {
-    pageTime(first.now);
-    if (serverTime() - first.now > OLD_PAGE) void refetch();
+    if (fromCache(first.now)) void refetch();
     let soon: ReturnType<typeof setTimeout> | undefined;
     // Readings come every second: the board looks at most once in a while for those.
     const later = (ms: number) => (soon ??= setTimeout(() => ((soon = undefined), void refetch()), ms));

@@ -5,7 +5,7 @@ import type { CheckOf, ItemOf } from '../../../core/registers';
 import { parseQuantity, show, type System } from '../../../core/units';
 import type { BoardCylinder } from '../../../core/weld';
 import { newId } from '../post';
-import { ago, Typed, useCheck, type OnCheck } from './check';
+import { ago, Card, Typed, useCheck, type OnCheck } from './check';
 
 export function CylinderCard({
   item,
@@ -57,20 +57,12 @@ export function CylinderCard({
     }
   };
   return (
-    <article className="border-b border-base-300 py-3" aria-label={item.label}>
-      <div className="flex items-baseline justify-between gap-3">
-        <h3 className="font-semibold">
-          {item.label}{' '}
-          <span className="text-sm font-normal">
-            {gasNames[c.gas]}
-            {c.station ? `, ${c.station}` : ''}
-          </span>
-        </h3>
-        <p className={`font-figure text-2xl font-bold ${low ? 'text-error' : ''}`}>
-          {low && '■ '}
-          {now === null ? '–' : show(now, 'volume', system)}
-        </p>
-      </div>
+    <Card
+      label={item.label}
+      about={`${gasNames[c.gas]}${c.station ? `, ${c.station}` : ''}`}
+      glance={<span className="font-figure text-2xl font-bold">{now === null ? '–' : show(now, 'volume', system)}</span>}
+      bad={low}
+    >
       <svg
         viewBox="0 0 100 4"
         preserveAspectRatio="none"
@@ -107,6 +99,6 @@ export function CylinderCard({
         </button>
       </div>
       {view}
-    </article>
+    </Card>
   );
 }

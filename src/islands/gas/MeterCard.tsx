@@ -5,7 +5,7 @@ import type { CheckOf, ItemOf } from '../../../core/registers';
 import { parseQuantity, show, type System } from '../../../core/units';
 import { LivePick } from '../kit/LiveField';
 import { newId } from '../post';
-import { Typed, useCheck, type OnCheck } from './check';
+import { Card, Typed, useCheck, type OnCheck } from './check';
 
 export function MeterCard({
   item,
@@ -59,20 +59,12 @@ export function MeterCard({
   const points = checks.slice(-8).map((c) => c.body.checkReading / c.body.reading);
   const wrongState = state.state !== 'good';
   return (
-    <article className="border-b border-base-300 py-3" aria-label={item.label}>
-      <div className="flex items-baseline justify-between gap-3">
-        <h3 className="font-semibold">
-          {item.label}{' '}
-          <span className="text-sm font-normal">
-            {meterNames[m.meterKind]}
-            {m.station ? `, ${m.station}` : ''}
-          </span>
-        </h3>
-        <p className={`font-semibold ${wrongState ? 'text-error' : ''}`} data-testid="meter-state">
-          {wrongState ? '■ ' : '✓ '}
-          {state.state}
-        </p>
-      </div>
+    <Card
+      label={item.label}
+      about={`${meterNames[m.meterKind]}${m.station ? `, ${m.station}` : ''}`}
+      glance={`${wrongState ? '' : '✓ '}${state.state}`}
+      bad={wrongState}
+    >
       <div className="flex items-center gap-4">
         <p className="grow text-sm">{state.text}</p>
         {points.length > 1 && <Trend points={points} />}
@@ -131,7 +123,7 @@ export function MeterCard({
           {m.meterKind === 'float' && ' Read a float tube only when it stands plumb.'}
         </p>
       </details>
-    </article>
+    </Card>
   );
 }
 

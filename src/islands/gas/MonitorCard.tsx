@@ -6,7 +6,7 @@ import { parseQuantity, show, type System } from '../../../core/units';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { newId, request, type Refusal } from '../post';
-import { ago, Typed, useCheck, type OnCheck } from './check';
+import { ago, Card, Typed, useCheck, type OnCheck } from './check';
 
 export type MonitorCard = {
   id: string;
@@ -56,15 +56,12 @@ export function MonitorCardView({
   };
   const days = calibrated ? Math.round((at - Date.parse(calibrated)) / 86_400_000) : null;
   return (
-    <article className="border-b border-base-300 py-3" aria-label={card.name}>
-      <div className="flex items-baseline justify-between gap-3">
-        <h3 className="font-semibold">
-          {card.name} <span className="text-sm font-normal">at the {card.place}</span>
-        </h3>
-        <p className={`font-semibold ${fresh && verdict?.ok ? '' : 'text-error'}`}>
-          {fresh ? (verdict?.ok ? '✓ checked this shift' : '■ off') : '■ not checked this shift'}
-        </p>
-      </div>
+    <Card
+      label={card.name}
+      about={`at the ${card.place}`}
+      glance={fresh ? (verdict?.ok ? '✓ checked this shift' : 'off') : 'not checked this shift'}
+      bad={!(fresh && verdict?.ok)}
+    >
       <p className="text-sm">
         {last
           ? `${verdict?.text ?? ''} ${show(last.body.air, 'oxygen', system)} in air, ${show(last.body.bottle, 'oxygen', system)} in bottle gas, ${ago(at - last.when)}.`
@@ -103,6 +100,6 @@ export function MonitorCardView({
       </div>
       <RefusalNote refusal={refusal} />
       {view}
-    </article>
+    </Card>
   );
 }

@@ -1,5 +1,5 @@
 /** What the cards of cylinders, meters and monitors share: a typed field, a check that is sent, how long ago. */
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { NewCheck } from '../../../core/registers';
 import { RefusalNote } from '../kit/notes';
 import type { Refusal } from '../post';
@@ -13,6 +13,36 @@ export function Typed({ label, value, onValue, hint }: { label: string; value: s
       {label}
       <input className="input min-h-12 w-full font-figure" value={value} placeholder={hint} onChange={(e) => onValue(e.target.value)} />
     </label>
+  );
+}
+
+/** One cylinder, meter or monitor: its name, what it is, and what is to be read at a glance; the rest below. */
+export function Card({
+  label,
+  about,
+  glance,
+  bad,
+  children,
+}: {
+  label: string;
+  about: string;
+  glance: ReactNode;
+  bad: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <article className="border-b border-base-300 py-3" aria-label={label}>
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="font-semibold">
+          {label} <span className="text-sm font-normal">{about}</span>
+        </h3>
+        <p data-testid="glance" className={`font-semibold ${bad ? 'text-error' : ''}`}>
+          {bad && '■ '}
+          {glance}
+        </p>
+      </div>
+      {children}
+    </article>
   );
 }
 

@@ -5,7 +5,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { reduceRun, reduceWeld, type Recorded, type SentEvent, type WeldState } from '../../../core/weld';
 import { listen, type Hint } from '../live';
-import { heardTime, OLD_PAGE, pageTime, request, say, sentEvent, serverTime, type Refusal, type Said } from '../post';
+import { fromCache, heardTime, request, say, sentEvent, type Refusal, type Said } from '../post';
 import { enqueue, keepRecord, keptRecord, onQueue, outcome, unsay, waiting, type KeptRecord, type Waiting } from '../queue';
 
 export type RecordInHand = {
@@ -72,9 +72,7 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
   }, [weld]);
 
   useEffect(() => {
-    pageTime(now);
-    // A page out of the cache is old: what has happened since is asked for at once.
-    if (serverTime() - now > OLD_PAGE) void refetch();
+    if (fromCache(now)) void refetch();
     return listen(
       (hint: Hint) => {
         if ((hint.stream && streams.current.has(hint.stream)) || hint.also?.includes(weld)) void refetch();
