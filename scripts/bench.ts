@@ -1,8 +1,7 @@
 /**
  * npm run bench: how long things take, side by side in one run. Times are this machine's; the ratios are what
- * can be compared. Needs DATABASE_URL of a database of its own (it fills it).
+ * can be compared. Starts a cluster and an application of its own and ends them; wants the build.
  */
-import { randomUUID } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import { shipped, type Criterion } from '../core/criteria';
 import {
@@ -24,11 +23,7 @@ import { parseList } from '../core/spool';
 import { findSize, type Size } from '../core/sizes';
 import { reduceRun, reduceWeld, type Recorded } from '../core/weld';
 import { append } from '../db/append';
-import { migrate } from '../db/migrate';
 import { intake } from '../db/readings';
-import { addDevice } from '../db/devices';
-import { shipCriteria } from '../db/registers';
-import { connect } from '../db/sql';
 import { addWork } from '../db/work';
 import { markEvent, openShop, post, sendReadings } from '../tests/faults/shop';
 
@@ -150,64 +145,44 @@ await time(
 );
 await time('plan of a straight body, without band', 1, () => planPurge(startingSetup(size), 50, 'inch', 0));
 
-const url = process.env['DATABASE_URL'];
-if (url) {
-  const owner = connect(url, { role: null, max: 1 });
-  await migrate(owner);
-  await shipCriteria(owner);
-  await owner`create table if not exists bench (id uuid primary key, body jsonb)`;
-  await owner`grant insert on bench to sentrel_app`;
-  const sql = connect(url);
-  const who = { person: null, identified: 'picked' };
-  const work = { job: `bench ${randomUUID()}`, service: 'bench', line: 'l', spool: 's', firstNumber: 'W-1', count: 1, design };
-  const made = await addWork(sql, Date.now, who, work, [{ event: uuid(), weld: uuid() }]);
-  const stream = uuid();
-  const say = (type: string, body: unknown) =>
-    append(sql, Date.now, who, {
-      id: uuid(),
-      stream,
-      type,
-      version: 1,
-      happenedAt: new Date().toISOString(),
-      offsetMs: 0,
-      seen: null,
-      body,
-    });
-  await say('run.started', { ...started, spool: made.spool, welds: made.welds });
-  const bare = await time('bare insert, one row, committed', 20, async () => {
-    for (let i = 0; i < 20; i++) await sql`insert into bench values (${uuid()}, ${sql.json({ mark: 'tack' })})`;
-  });
-  const appended = await time('append one mark, chained, summaries rewritten', 20, async () => {
-    for (let i = 0; i < 20; i++) await say('run.marked', { mark: 'tack', weld: made.welds[0] });
-  });
-  const device = uuid();
-  await addDevice(owner, { id: device, name: `bench ${device}`, place: 'vent', key: randomUUID(), resolution: 1, noise: 1 });
-  const taken = await time('one reading in a batch of 500', 500, () =>
-    intake(
-      sql,
-      Date.now,
-      { id: device, kind: 'oxygen-monitor' },
-      {
-        boot: uuid(),
-        sentAt: new Date().toISOString(),
-        readings: Array.from({ length: 500 }, (_, seq) => ({ seq, at: new Date().toISOString(), raw: 1, ppm: 1, quality: 'good' })),
-      },
-    ),
-  );
-  rows.push(
-    ['append over bare insert', appended / bare, 'ratio; grows with the length of the run'],
-    ['reading over bare insert', taken / bare, 'ratio'],
-  );
-  await sql.end();
-  await owner.end();
-} else console.log('Set DATABASE_URL to an empty database for the rows of append and intake.');
-
-// The built application on a cluster of its own, as a shop runs it.
+// The built application on a cluster of its own, as a shop runs it: commits reach the disk.
 const shop = await openShop('bench', 1);
-await shop.owner`create table bench (id uuid primary key, body jsonb)`;
-const bareHere = await time('bare insert, one row, committed, cluster of its own', 20, async () => {
-  for (let i = 0; i < 20; i++) await shop.owner`insert into bench values (${uuid()}, ${shop.owner.json({ mark: 'tack' })})`;
+const sql = shop.owner;
+await sql`create table bench (id uuid primary key, body jsonb)`;
+const bare = await time('bare insert, one row, committed', 20, async () => {
+  for (let i = 0; i < 20; i++) await sql`insert into bench values (${uuid()}, ${sql.json({ mark: 'tack' })})`;
 });
+const who = { person: null, identified: 'picked' };
+const work = { job: 'bench', service: 'bench', line: 'l', spool: 's', firstNumber: 'W-1', count: 1, design };
+const made = await addWork(sql, Date.now, who, work, [{ event: uuid(), weld: uuid() }]);
+const stream = uuid();
+const say = (type: string, body: unknown) =>
+  append(sql, Date.now, who, {
+    id: uuid(),
+    stream,
+    type,
+    version: 1,
+    happenedAt: new Date().toISOString(),
+    offsetMs: 0,
+    seen: null,
+    body,
+  });
+await say('run.started', { ...started, spool: made.spool, welds: made.welds });
+const appended = await time('append one mark, chained, summaries rewritten', 20, async () => {
+  for (let i = 0; i < 20; i++) await say('run.marked', { mark: 'tack', weld: made.welds[0] });
+});
+const taken = await time('one reading in a batch of 500', 500, () =>
+  intake(
+    sql,
+    Date.now,
+    { id: shop.devices[0]?.id ?? '', kind: 'oxygen-monitor' },
+    {
+      boot: uuid(),
+      sentAt: new Date().toISOString(),
+      readings: Array.from({ length: 500 }, (_, seq) => ({ seq, at: new Date().toISOString(), raw: 1, ppm: 1, quality: 'good' })),
+    },
+  ),
+);
 const live = await fetch(`${shop.url}/api/live`);
 const heard = new Set<() => void>();
 void (async () => {
@@ -241,9 +216,11 @@ const sustained = await time('one reading, batches of 500 over HTTP, one after t
   }
 });
 rows.push(
-  ['event to another screen over bare insert', shown / bareHere, 'ratio'],
+  ['append over bare insert', appended / bare, 'ratio; grows with the length of the run'],
+  ['reading over bare insert', taken / bare, 'ratio'],
+  ['event to another screen over bare insert', shown / bare, 'ratio'],
   ['readings a second, sustained', 1000 / sustained, '1/s'],
-  ['reading over HTTP over bare insert', sustained / bareHere, 'ratio'],
+  ['reading over HTTP over bare insert', sustained / bare, 'ratio'],
 );
 await shop.end();
 for (const [name, ms, note] of rows) console.log(`${name.padEnd(62)} ${ms.toFixed(3).padStart(10)} ${note}`);

@@ -153,19 +153,13 @@ type Newest = Partial<Record<MarkName, Mark>>;
 
 function take(s: RunState, e: Recorded<'run.marked'>, at: number, newest: Newest): void {
   const { mark, weld, arc, screen, source } = e.body;
+  const made: Mark = { id: e.id, mark, weld, at, by: e.actor, twice: null };
+  if (arc) made.arc = arc;
+  if (screen) made.screen = screen;
+  if (source) made.source = source;
   const before = newest[mark];
-  const twice = before && sameMark(before, { ...e.body, at }) ? before.id : null;
-  const made: Mark = {
-    id: e.id,
-    mark,
-    weld,
-    ...(arc && { arc }),
-    ...(screen && { screen }),
-    ...(source && { source }),
-    at,
-    by: e.actor,
-    twice,
-  };
+  const twice = before && sameMark(before, made) ? before.id : null;
+  made.twice = twice;
   s.marks.push(made);
   if (twice === null) newest[mark] = made;
   if (twice !== null) {

@@ -10,10 +10,12 @@ export type Told = Pick<BodyOf<'run.marked'>, 'mark' | 'weld' | 'screen' | 'sour
 
 /** @param later made at or after the other */
 export function sameMark(earlier: Told, later: Told): boolean {
-  if (earlier.mark !== later.mark || (earlier.weld !== null && later.weld !== null && earlier.weld !== later.weld)) return false;
   const apart = later.at - earlier.at;
-  const clamps = [earlier, later].filter((t) => t.source?.kind === 'current-clamp').length;
-  if (clamps === 1 && (later.mark === 'arc-on' || later.mark === 'arc-off')) return apart <= CLAMP;
-  const [a, b] = [earlier.source?.id ?? earlier.screen, later.source?.id ?? later.screen];
+  if (apart > CLAMP || earlier.mark !== later.mark) return false;
+  if (earlier.weld !== null && later.weld !== null && earlier.weld !== later.weld) return false;
+  const byClamp = (t: Told) => t.source?.kind === 'current-clamp';
+  if (byClamp(earlier) !== byClamp(later) && (later.mark === 'arc-on' || later.mark === 'arc-off')) return true;
+  const a = earlier.source?.id ?? earlier.screen;
+  const b = later.source?.id ?? later.screen;
   return a !== undefined && b !== undefined && a !== b && apart <= SCREENS;
 }
