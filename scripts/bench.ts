@@ -125,7 +125,7 @@ rows.push(['network over bound', network / bounds, 'ratio']);
 const nominal = await time(
   'plan as seen: nominal',
   1,
-  () => predict(ten, tenSpaces, 50, { ...FINE, keep: true, untilEverywhere: 6 * 3600 }),
+  () => predict(ten, tenSpaces, 50, { ...FINE, keep: true }),
   'budget 150 ms',
 );
 const band = await time('plan as seen: band of 40', 1, () => runThrough(bandOf(ten, tenSpaces, 50, 300)), 'budget 2 s');

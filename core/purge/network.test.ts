@@ -218,6 +218,25 @@ describe('properties of the model', () => {
   });
 });
 
+describe('the last place to clear', () => {
+  const lastOf = (s: Setup) => {
+    const planned = planPurge(s, 50, 'metric', 0);
+    return planned.ok ? planned.plan.figures.find((f) => f.label.startsWith('Last to clear')) : undefined;
+  };
+  it('clears no sooner than the joint, and the plan says when', () => {
+    const joint = time(start, 50).joint ?? Infinity;
+    expect(lastOf(start)?.value).toBeGreaterThanOrEqual(0.9 * joint);
+    expect(lastOf(start)?.caution).toBe('');
+  });
+  it('a dead leg that does not clear is said; a quick look, which did not wait for it, says nothing of it', () => {
+    const dead = laid('300 mm, weld, tee up [600 mm], 300 mm');
+    expect(lastOf(dead)?.caution).toBe('Does not clear in six hours.');
+    const spaces = spacesOf(dead);
+    const quick = planOf(dead, spaces, predict(dead, spaces, 50, coarse), null, 50, 'metric').plan;
+    expect(quick.figures.find((f) => f.label.startsWith('Last to clear'))?.caution).toBe('');
+  });
+});
+
 describe('advice', () => {
   const first = (s: Setup, limit = 100) => runThrough(adviceOn(s, spacesOf(s), limit, 'metric'));
   it('puts what frees a purge first: a low vent is raised', () => {

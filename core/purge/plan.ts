@@ -146,7 +146,7 @@ export function planOf(
         formula: 'When the last place of the spool is at the limit',
         source: 'As the time at the joint',
         inputs: p.last ? [input('Most anywhere when the joint is ready', 'oxygen', p.last.ppm)] : [],
-        caution: why === null && p.times.everywhere === null ? 'Does not clear in six hours.' : '',
+        caution: why === null && p.whole && p.times.everywhere === null ? 'Does not clear in six hours.' : '',
       }),
     );
   figures.push(

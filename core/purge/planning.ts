@@ -6,7 +6,8 @@ import { predict } from './predict';
 import type { Setup } from './setup';
 import { spacesOf } from './space';
 
-export const FINE = { cells: 320, tolerance: 0.03 };
+/** How a plan is worked out: to the last place of the spool, or six hours of it. */
+export const FINE = { cells: 320, tolerance: 0.03, untilEverywhere: 6 * 3600 };
 
 /** Runs a generator to its end. */
 export function runThrough<T>(steps: Generator<unknown, T>): T {

@@ -38,6 +38,8 @@ export type Prediction = {
   times: { joint: number | null; vent: number | null; everywhere: number | null };
   /** the place that clears last, and the most oxygen anywhere when the joint reached the limit */
   last: { part: string; ppm: number } | null;
+  /** was the run carried on until the last place cleared, or for as long as it was asked to? A quick look is not */
+  whole: boolean;
   /** oxygen in all that enters, ppm */
   supply: number;
   mesh: Mesh;
@@ -171,6 +173,7 @@ export function predict(setup: Setup, spaces: Spaces, limit: number, options: Op
     times: { joint: jointTime, vent: passes(vent.times, vent.ppm, limit), everywhere: everywhere === null ? null : everywhere * u.pace },
     last:
       lastVertex === undefined || mesh.part.length === 0 ? null : { part: mesh.part[lastVertex] as string, ppm: m.most[atJoint] as number },
+    whole: options.untilEverywhere !== undefined,
     supply,
     mesh,
     march: m,

@@ -55,7 +55,6 @@ export type Answer =
   | { kind: 'advice'; changes: Change[] }
   | { kind: 'progress'; of: 'band' | 'advice'; share: number };
 
-const HOURS = 6 * 3600;
 let newest = 0;
 
 /** Lets messages in, so that a newer question can break this one off. */
@@ -99,7 +98,7 @@ const api = {
     const start = q.start === undefined ? {} : { start: q.start };
     const options = q.quick
       ? { cells: 120, tolerance: 0.05, keep: true, ...start }
-      : { ...FINE, keep: true, untilEverywhere: HOURS, ...start };
+      : { ...FINE, keep: true, ...start };
     const first = predict(q.setup, spaces, q.limit, options, q.monitor);
     // Once more when the curves end before the picture does.
     const ahead = horizonOf(first.times.joint, first.times.vent, first.mesh.total / totalFlow(q.setup));

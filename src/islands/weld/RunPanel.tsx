@@ -145,12 +145,6 @@ export function RunPanel({ run }: { run: RunState }) {
           Readings as CSV
         </a>
       </div>
-      {state.plan && (
-        <Beside>
-          <p className="mt-2 text-sm font-semibold">As planned</p>
-          <Figures figures={state.plan.plan.figures} system={system} big={0} />
-        </Beside>
-      )}
       {dry && (
         <p role="alert" className="border-l-8 border-error bg-base-200 p-3 font-semibold">
           <span className="text-error">■ </span>
@@ -194,11 +188,17 @@ export function RunPanel({ run }: { run: RunState }) {
             onChange={(e) => hand.setCountOut(e.target.value)}
           />
         </label>
-        <HoldButton className="btn-primary" onHeld={() => void end('done')}>
+        <HoldButton className={view.holdLeft === 0 ? 'btn-primary' : ''} onHeld={() => void end('done')}>
           Done, hold to press
         </HoldButton>
         <HoldButton onHeld={() => void end('abandoned')}>Abandon, hold</HoldButton>
       </div>
+      {state.plan && (
+        <Beside>
+          <p className="mt-2 text-sm font-semibold">As planned</p>
+          <Figures figures={state.plan.plan.figures} system={system} big={0} />
+        </Beside>
+      )}
     </div>
   );
 }
