@@ -122,12 +122,7 @@ const network = await time(
   'budget 100 ms warm',
 );
 rows.push(['network over bound', network / bounds, 'ratio']);
-const nominal = await time(
-  'plan as seen: nominal',
-  1,
-  () => predict(ten, tenSpaces, 50, { ...FINE, keep: true }),
-  'budget 150 ms',
-);
+const nominal = await time('plan as seen: nominal', 1, () => predict(ten, tenSpaces, 50, { ...FINE, keep: true }), 'budget 150 ms');
 const band = await time('plan as seen: band of 40', 1, () => runThrough(bandOf(ten, tenSpaces, 50, 300)), 'budget 2 s');
 const advice = await time('plan as seen: advice', 1, () => runThrough(adviceOn(ten, tenSpaces, 50, 'metric')), 'budget 5 s');
 rows.push(['band over nominal', band / nominal, 'ratio'], ['advice over nominal', advice / nominal, 'ratio']);

@@ -96,9 +96,7 @@ const api = {
     const spaces = spacesOf(q.setup);
     if (spaces.faults.length) return;
     const start = q.start === undefined ? {} : { start: q.start };
-    const options = q.quick
-      ? { cells: 120, tolerance: 0.05, keep: true, ...start }
-      : { ...FINE, keep: true, ...start };
+    const options = q.quick ? { cells: 120, tolerance: 0.05, keep: true, ...start } : { ...FINE, keep: true, ...start };
     const first = predict(q.setup, spaces, q.limit, options, q.monitor);
     // Once more when the curves end before the picture does.
     const ahead = horizonOf(first.times.joint, first.times.vent, first.mesh.total / totalFlow(q.setup));

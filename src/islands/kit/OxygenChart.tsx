@@ -4,8 +4,11 @@ import type { Inks } from './oxygenAxes';
 import { runChartOption, runChartWords, type RunChart } from './runChart';
 import { useChart } from './useChart';
 
-export default function OxygenChart({ run, readings, flows, limit }: RunChart) {
-  const option = useCallback((colours: Inks) => runChartOption({ run, readings, flows, limit }, colours), [run, readings, flows, limit]);
+export default function OxygenChart({ run, readings, flows, limit, system }: RunChart) {
+  const option = useCallback(
+    (colours: Inks) => runChartOption({ run, readings, flows, limit, system }, colours),
+    [run, readings, flows, limit, system],
+  );
   const box = useChart(option);
   return <div ref={box} className="h-40 w-full" role="img" aria-label={runChartWords({ run, readings, limit })} />;
 }

@@ -46,7 +46,7 @@ const every = (seconds: number, ppm: (s: number) => number): Reading[] =>
   Array.from({ length: seconds }, (_, s) => ({ at: T0 + s * 1000, ppm: ppm(s), quality: 'good' }));
 type Lines = { series: { data: [number, number | null][]; markLine?: { data: { label: { formatter: string } }[] }; markArea?: unknown }[] };
 const option = (run: RunState, readings: Reading[], flows: { at: number; flow: number }[] = []) =>
-  runChartOption({ run, readings, flows, limit: 50 }, inks) as unknown as Lines;
+  runChartOption({ run, readings, flows, limit: 50, system: 'metric' }, inks) as unknown as Lines;
 
 describe('the chart of a run', () => {
   it('keeps the one second over the limit of a long run, on far fewer points', () => {
@@ -91,5 +91,17 @@ describe('the chart of a run', () => {
       'Oxygen over time, logarithmic. Now 21 ppm, lowest 21 ppm. Limit 50 ppm. 1 marks.',
     );
     expect(runChartWords({ run: runWith([]), readings: [], limit: 50 })).toContain('No reading.');
+  });
+  it('shows measured flow in the units its reader reads in', () => {
+    const flows = [0, 10, 20].map((s) => ({ at: T0 + s * 1000, flow: 8 / 60_000 }));
+    const drawn = (system: 'inch' | 'metric') =>
+      runChartOption({ run: runWith([]), readings: every(30, () => 20), flows, limit: 50, system }, inks) as unknown as {
+        yAxis: { name?: string }[];
+        series: { data: [number, number][] }[];
+      };
+    expect([drawn('metric').yAxis[1]?.name, drawn('inch').yAxis[1]?.name]).toEqual(['flow, L/min', 'flow, CFH']);
+    expect(drawn('metric').series[1]?.data[0]?.[1]).toBeCloseTo(8, 9);
+    // 1 ft³ is 28.316846592 L exactly (NIST SP 811, from the inch of 25.4 mm).
+    expect(drawn('inch').series[1]?.data[0]?.[1]).toBeCloseTo((8 * 60) / 28.316846592, 6);
   });
 });

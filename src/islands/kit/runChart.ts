@@ -4,14 +4,21 @@
  */
 import { thin } from '../../../core/devices';
 import type { Reading } from '../../../core/purge';
+import { parseQuantity, unitOf, type System } from '../../../core/units';
 import { arcName, markNames, type FlowReading, type RunState } from '../../../core/weld';
 import { axes, label, type Inks } from './oxygenAxes';
 
 const COLUMNS = 600;
 
-export type RunChart = { run: RunState; readings: readonly Reading[]; flows: readonly FlowReading[]; limit: number };
+export type RunChart = { run: RunState; readings: readonly Reading[]; flows: readonly FlowReading[]; limit: number; system: System };
 
-export function runChartOption({ run, readings, flows, limit }: RunChart, colours: Inks) {
+/** One shown unit of flow, m³/s. */
+function oneUnit(system: System): number {
+  const one = parseQuantity('1', 'flow', system);
+  return one.ok ? one.value : 1;
+}
+
+export function runChartOption({ run, readings, flows, limit, system }: RunChart, colours: Inks) {
   const { ink, faint } = colours;
   const from = run.startedAt;
   const text = label(ink);
@@ -20,7 +27,8 @@ export function runChartOption({ run, readings, flows, limit }: RunChart, colour
   const oxygen = thin(readings, (r) => r.ppm, COLUMNS);
   const flow = thin(flows, (f) => f.flow, COLUMNS);
   const base = axes(colours);
-  const most = Math.max(0, ...flow.map((f) => f.flow)) * 60_000;
+  const unit = oneUnit(system);
+  const most = Math.max(0, ...flow.map((f) => f.flow)) / unit;
   // Gaps longer than a reading may be old are drawn as gaps.
   const points = oxygen.flatMap((r, i): [number, number | null][] => {
     const before = oxygen[i - 1];
@@ -29,7 +37,7 @@ export function runChartOption({ run, readings, flows, limit }: RunChart, colour
   });
   return {
     animation: false,
-    grid: { left: 58, right: flow.length ? 44 : 12, top: flow.length ? 46 : 34, bottom: 22 },
+    grid: { left: 58, right: flow.length ? 58 : 12, top: 34, bottom: 22 },
     xAxis: base.xAxis,
     yAxis: [
       base.yAxis,
@@ -38,10 +46,12 @@ export function runChartOption({ run, readings, flows, limit }: RunChart, colour
         show: flow.length > 0,
         min: 0,
         max: Math.max(1, Math.ceil(most * 2)),
-        name: 'flow, L/min',
-        nameTextStyle: { ...text, align: 'right' as const },
-        nameGap: 22,
-        nameLocation: 'end' as const,
+        // Beside the axis: above it the marks have their names.
+        name: `flow, ${unitOf('flow', system)}`,
+        nameTextStyle: text,
+        nameGap: 34,
+        nameRotate: 90,
+        nameLocation: 'middle' as const,
         splitNumber: 2,
         axisLabel: { ...text, margin: 4 },
         splitLine: { show: false },
@@ -94,7 +104,7 @@ export function runChartOption({ run, readings, flows, limit }: RunChart, colour
               yAxisIndex: 1,
               showSymbol: false,
               lineStyle: { color: ink, width: 1, type: 'dashed' as const },
-              data: flow.map((f) => [(f.at - from) / 1000, f.flow * 60_000]),
+              data: flow.map((f) => [(f.at - from) / 1000, f.flow / unit]),
             },
           ]
         : []),

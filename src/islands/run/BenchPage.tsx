@@ -182,14 +182,14 @@ function Bench({
   return (
     <div className="flex grow flex-col gap-3" data-phase={run.phase} data-ready={gate.ready} data-cue={view.cue ?? ''}>
       <section className={`mt-2 flex grow flex-col justify-center border-8 px-5 py-2 ${edge}`} role="status" aria-live="polite">
-        <p className={`text-[clamp(2.25rem,9vw,5rem)] leading-tight font-bold ${ink}`}>
+        <p className={`text-[clamp(2.25rem,min(9vw,8vh),5rem)] leading-tight font-bold ${ink}`}>
           <span aria-hidden>{tone === 'stop' ? '■ ' : tone === 'go' ? '▲ ' : '○ '}</span>
           {called ? alarmNames[called.kind] : view.word}
         </p>
         <p
           className="font-figure leading-[0.95] font-bold"
           // As large as its digits let it; one, two and three of them alike, so that it does not jump about when it matters.
-          style={{ fontSize: `max(5rem, min(${Math.floor(150 / (Math.max(3, big.length) + 1))}vw, ${crowded ? 17 : 34}vh, 24rem))` }}
+          style={{ fontSize: `max(5rem, min(${Math.floor(150 / (Math.max(3, big.length) + 1))}vw, ${crowded ? 16 : 30}vh, 24rem))` }}
           aria-live="off"
         >
           <span data-testid="big">{big}</span>

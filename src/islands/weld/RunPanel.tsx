@@ -123,12 +123,12 @@ export function RunPanel({ run }: { run: RunState }) {
         )}
       </div>
 
-      <div className="flex flex-wrap gap-2">
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
         {targets(run).map((t, i) => (
           <button
             key={t.label}
             type="button"
-            className={`btn min-h-14 grow text-lg ${i === 0 && (t.mark !== 'arc-on' || g.ready || run.phase === 'between') ? 'btn-primary' : ''}`}
+            className={`btn min-h-14 text-lg ${i === 0 && (t.mark !== 'arc-on' || g.ready || run.phase === 'between') ? 'btn-primary' : ''}`}
             onClick={() => void press(t)}
           >
             {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}
@@ -168,7 +168,7 @@ export function RunPanel({ run }: { run: RunState }) {
       {/* Not on the server: React would stream it by an inline script, which the content security policy forbids. */}
       {mounted ? (
         <Suspense fallback={<div className="h-40 bg-base-200" />}>
-          <OxygenChart run={run} readings={readings} flows={flows} limit={welding ? rules.weldPpm : rules.startPpm} />
+          <OxygenChart run={run} readings={readings} flows={flows} system={system} limit={welding ? rules.weldPpm : rules.startPpm} />
         </Suspense>
       ) : (
         <div className="h-40 bg-base-200" />

@@ -41,7 +41,7 @@ export function WeldStage() {
 
 /** A run that has ended: its chart, this weld's own part of it, and a logger's file that was read later. */
 function RunKept({ run }: { run: RunState }) {
-  const { state, numberOf } = useWeld();
+  const { state, numberOf, system } = useWeld();
   const { readings, flows } = useReadings(run);
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
@@ -57,7 +57,7 @@ function RunKept({ run }: { run: RunState }) {
       )}
       {mounted && (
         <Suspense fallback={<div className="h-40 bg-base-200" />}>
-          <OxygenChart run={run} readings={readings} flows={flows} limit={run.started.rules.startPpm} />
+          <OxygenChart run={run} readings={readings} flows={flows} system={system} limit={run.started.rules.startPpm} />
         </Suspense>
       )}
       <p className="flex flex-wrap gap-x-4">
