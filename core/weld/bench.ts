@@ -61,6 +61,22 @@ const opened = {
   'dam-out': 'A dam is out. Set it again, then mark refill.',
 };
 
+/** What is to be done in a state, and what ends it. */
+function lineOf(run: RunState, gate: Gate, holdLeft: number | null): string {
+  switch (run.phase) {
+    case 'open':
+      return opened[run.openedBy ?? 'look'];
+    case 'welding':
+      return run.closing ? 'Vent open, flow down: the pressure rises now.' : 'Keep the gas on. Arc off ends it.';
+    case 'between':
+      return 'Keep the gas on. Arc on for the next, or hold until cold.';
+    case 'holding':
+      return holdLeft === 0 ? 'Take the dams out, count them, then press done.' : 'Keep the gas on until the count is out.';
+    default:
+      return gate.text;
+  }
+}
+
 /** The model's band beside a time by the clock: it is an estimate, and unproved here. */
 export const bandWords = ({ started: { band } }: RunState): string =>
   band ? `; model ${clock(band.low)} to ${clock(band.high)} min, not measured` : '';
@@ -72,21 +88,7 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
   const lost = device !== null && ppm === null && run.phase !== 'open';
   const holdLeft = run.holdSince === null ? null : Math.max(0, holdSeconds - (now - run.holdSince) / 1000);
   const holding = run.phase === 'holding';
-  const line = over
-    ? `Limit while welding is ${rules.weldPpm} ppm. Stop and look.`
-    : welding
-      ? run.closing
-        ? 'Vent open, flow down: the pressure rises now.'
-        : 'Keep the gas on.'
-      : holding
-        ? holdLeft === 0
-          ? 'Take the dams out, count them, then press done.'
-          : 'Keep the gas on until the count is out.'
-        : run.phase === 'open'
-          ? run.openedBy === 'look'
-            ? gate.text
-            : opened[run.openedBy ?? 'look']
-          : gate.text;
+  const line = over ? `Limit while welding is ${rules.weldPpm} ppm. Stop and look.` : lineOf(run, gate, holdLeft);
   const big: BenchView['big'] =
     holding && holdLeft !== null
       ? { kind: 'time', text: clock(holdLeft) }

@@ -336,6 +336,16 @@ describe('the bench', () => {
     expect(v.targets.length).toBeLessThanOrEqual(4);
     expect(v.line.length).toBeGreaterThan(5);
   });
+  it('every state says what ends it', () => {
+    const line = (...said: Parameters<typeof run>) => see(run(...said), { ppm: 30 }).line;
+    expect(line(mark('look'))).toMatch(/mark refill/);
+    expect(line(mark('grind'))).toMatch(/mark refill/);
+    expect(line(mark('dam-out'))).toMatch(/mark refill/);
+    expect(line(mark('arc-on'))).toMatch(/Arc off ends it/);
+    expect(line(mark('arc-on', 1), mark('arc-off', 2))).toMatch(/Arc on for the next, or hold/);
+    expect(line(mark('hold'))).toMatch(/until the count is out/);
+    expect(see(run(mark('hold')), { now: T0 + 200_000 }).line).toMatch(/press done/);
+  });
   it('shows the oxygen by monitor, the time by clock and while the gas is held', () => {
     expect(see(run()).big).toEqual({ kind: 'oxygen', ppm: 120 });
     expect(see(run(), { gate: gateOf({ by: 'clock', left: 65 }) }).big).toEqual({ kind: 'time', text: '1:05' });

@@ -110,7 +110,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await press(page, 'Tack');
     await expect(second.getByText('1 mark, 1 tacked')).toBeVisible();
     await press(page, 'Open to look');
-    await expect(second.getByText('Dam open. Close it and mark refill.')).toBeVisible();
+    await expect(second.getByText('Look inside, close the dam, then mark refill.')).toBeVisible();
     await press(page, 'Closed, refill');
     await press(page, 'Tack');
     await expect(page.getByText('4 marks, 2 tacked')).toBeVisible();

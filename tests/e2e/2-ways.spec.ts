@@ -34,7 +34,7 @@ test('the monitor drops out, comes back, and the limit is passed while welding',
   await pass(request, 60);
   await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 30_000 });
   await press(page, 'Arc on');
-  await expect(page.getByText('Keep the gas on.')).toBeVisible();
+  await expect(page.getByText('Keep the gas on. Arc off ends it.')).toBeVisible();
   await bay2(request, { state: 'open' });
   await expect(page.getByText('Limit while welding is 50 ppm. Stop and look.')).toBeVisible();
   await expect(page.getByText(/Over the limit$/)).toBeVisible();

@@ -198,6 +198,7 @@ function Bench({
         <p className="flex flex-wrap gap-x-6 text-xl">
           <span>{view.under}</span>
           <span className="font-figure">{run.fillingSince === null ? 'dam open' : `gas on ${clock((now - run.fillingSince) / 1000)}`}</span>
+          {run.tacks > 0 && <span className="font-figure">{run.tacks} tacked</span>}
           {gate.left !== null && gate.left > 0 && gate.by === 'monitor' && run.phase === 'filling' && (
             <span className="font-figure">{clock(gate.left)} to hold</span>
           )}
