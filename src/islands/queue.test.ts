@@ -1,0 +1,185 @@
+/** The queue of marks on a device, against a server that is away, answers late, refuses, or took it though no answer came. */
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { SentEvent } from '../../core/weld';
+
+type Way = 'taken' | 'away' | 'taken, answer lost' | 'busy' | 'refused' | 'nobody signed in';
+type Queue = typeof import('./queue');
+
+/** Streams as the server keeps them: the same event twice is one, a decision on an old version is refused. */
+class Server {
+  streams = new Map<string, string[]>();
+  seen = new Map<string, number | null>();
+  /** what becomes of the next tries of an event; taken when there is nothing more */
+  ways = new Map<string, Way[]>();
+  others = 0;
+
+  version(stream: string): number {
+    return (this.streams.get(stream) ?? []).length;
+  }
+  /** Somebody else's event. */
+  foreign(stream: string): void {
+    this.streams.set(stream, [...(this.streams.get(stream) ?? []), `other ${this.others++}`]);
+  }
+  answer(event: SentEvent): Response {
+    const way = this.ways.get(event.id)?.shift() ?? 'taken';
+    const say = (answer: object, status = 200) => Response.json({ answers: [answer], now: Date.now() }, { status });
+    if (way === 'away') throw new TypeError('fetch failed');
+    if (way === 'busy') return Response.json({ error: 'Try again.' }, { status: 503 });
+    if (way === 'nobody signed in') return Response.json({ error: 'Who are you?' }, { status: 401 });
+    if (way === 'refused') return say({ status: 422, error: 'The purge is not on this spool.', reasons: [] });
+    const list = this.streams.get(event.stream) ?? [];
+    const had = list.indexOf(event.id);
+    if (had < 0 && event.seen !== null && event.seen !== list.length) return say({ status: 409, error: 'Somebody else was here.' });
+    if (had < 0) this.streams.set(event.stream, [...list, event.id]);
+    this.seen.set(event.id, event.seen);
+    if (way === 'taken, answer lost') throw new TypeError('socket closed');
+    return say(had < 0 ? { status: 201, seq: list.length + 1 } : { status: 200, seq: had + 1 });
+  }
+}
+
+let server: Server;
+let queue: Queue;
+let online: () => void = () => undefined;
+let made = 0;
+
+beforeAll(async () => {
+  const kept = new Map<string, string>();
+  vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => kept.set(k, v) });
+  vi.stubGlobal('navigator', { locks: { request: (_name: string, hold: () => Promise<void>) => hold() } });
+  vi.stubGlobal('addEventListener', (name: string, f: () => void) => name === 'online' && (online = f));
+  vi.stubGlobal('fetch', (_url: string, init: { body: string }) =>
+    Promise.resolve().then(() => server.answer((JSON.parse(init.body) as { events: [SentEvent] }).events[0])),
+  );
+  queue = await import('./queue');
+  queue.onQueue(() => undefined);
+});
+beforeEach(() => (server = new Server()));
+
+const event = (stream: string, seen: number | null = null): SentEvent =>
+  ({
+    id: `e${++made}`,
+    stream,
+    type: 'run.marked',
+    version: 1,
+    happenedAt: '2026-03-01T08:00:00Z',
+    offsetMs: 0,
+    seen,
+    body: {},
+  });
+const left = async (stream: string) => (await queue.waiting()).filter((w) => w.event.stream === stream);
+/** Lets the device find the network again and again, until nothing of the stream waits any more. */
+async function settle(stream: string): Promise<void> {
+  for (let i = 0; i < 400; i++) {
+    if ((await left(stream)).every((w) => w.refusal !== null)) return;
+    online();
+    await new Promise((r) => setTimeout(r, 2));
+  }
+  throw new Error('still waiting');
+}
+
+describe('marks kept on the device', () => {
+  it('whatever the network does: each is saved once and in order, or refused and said with its reason', async () => {
+    const ways = fc.array(fc.constantFrom<Way>('taken', 'away', 'taken, answer lost', 'busy', 'refused', 'nobody signed in'), {
+      maxLength: 4,
+    });
+    await fc.assert(
+      fc.asyncProperty(fc.array(ways, { minLength: 1, maxLength: 7 }), async (plan) => {
+        const stream = `run ${++made}`;
+        const events = plan.map(() => event(stream));
+        events.forEach((e, i) => server.ways.set(e.id, [...(plan[i] ?? [])]));
+        for (const e of events) await queue.enqueue(e);
+        await settle(stream);
+        const refused = await left(stream);
+        for (const w of refused) {
+          expect(w.refusal?.error).toBe('The purge is not on this spool.');
+          expect(await queue.forget(w.event.id)).toBe(true);
+        }
+        const saved = server.streams.get(stream) ?? [];
+        const lost = refused.map((w) => w.event.id);
+        // One that was taken and whose answer was lost may be refused when it is sent again: it is saved all the same.
+        expect(saved.filter((id) => !lost.includes(id))).toEqual(events.map((e) => e.id).filter((id) => !lost.includes(id)));
+        expect(new Set(saved).size).toBe(saved.length);
+        expect(await left(stream)).toEqual([]);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('one that never left is taken back without a trace; one that may have left is not', async () => {
+    const stream = 'run taken back';
+    const [first, second] = [event(stream), event(stream)];
+    server.ways.set(first.id, ['away', 'away']);
+    await queue.enqueue(first);
+    await vi.waitFor(async () => expect((await left(stream))[0]?.tried).toBe(true));
+    await queue.enqueue(second);
+    expect(await queue.unsay(second.id)).toBe(true);
+    expect(await queue.unsay(first.id)).toBe(false);
+    await settle(stream);
+    expect(server.streams.get(stream)).toEqual([first.id]);
+  });
+
+  it('a refused one holds up no other, of its run or of another', async () => {
+    const [a, b, c] = [event('run a'), event('run a'), event('run b')];
+    server.ways.set(a.id, ['refused']);
+    for (const e of [a, b, c]) await queue.enqueue(e);
+    await settle('run a');
+    await settle('run b');
+    expect([server.streams.get('run a'), server.streams.get('run b')]).toEqual([[b.id], [c.id]]);
+    expect((await left('run a')).map((w) => w.event.id)).toEqual([a.id]);
+    await queue.forget(a.id);
+  });
+});
+
+describe('a decision queued behind own marks', () => {
+  it('counts as made on what they led to', async () => {
+    const stream = 'run own';
+    server.foreign(stream);
+    const [tack, look, undo] = [event(stream), event(stream), event(stream, 1)];
+    for (const e of [tack, look, undo]) await queue.enqueue(e);
+    await settle(stream);
+    expect(await left(stream)).toEqual([]);
+    expect(server.seen.get(undo.id)).toBe(3);
+  });
+  it('also when it is made after they were saved, on a page that has not heard of it', async () => {
+    const stream = 'run unheard';
+    server.foreign(stream);
+    await queue.enqueue(event(stream));
+    await settle(stream);
+    const undo = event(stream, 1);
+    await queue.enqueue(undo);
+    await settle(stream);
+    expect(server.seen.get(undo.id)).toBe(2);
+  });
+  it('is refused when somebody else came between: they have not been seen', async () => {
+    const stream = 'run between';
+    server.foreign(stream);
+    await queue.enqueue(event(stream));
+    await settle(stream);
+    server.foreign(stream);
+    await queue.enqueue(event(stream));
+    await settle(stream);
+    const undo = event(stream, 1);
+    await queue.enqueue(undo);
+    await settle(stream);
+    expect((await left(stream)).map((w) => [w.event.id, w.refusal?.status])).toEqual([[undo.id, 409]]);
+    await queue.forget(undo.id);
+  });
+});
+
+describe('what became of a mark', () => {
+  it('is told: saved, refused with its reason and then forgotten, or still waiting', async () => {
+    const [saved, refused, waits] = [event('run told'), event('run told'), event('run told')];
+    server.ways.set(refused.id, ['refused']);
+    server.ways.set(waits.id, ['away', 'away', 'away']);
+    await queue.enqueue(saved);
+    expect(await queue.outcome(saved.id)).toBeNull();
+    await queue.enqueue(refused);
+    expect(await queue.outcome(refused.id)).toMatchObject({ status: 422, error: 'The purge is not on this spool.' });
+    expect(await left('run told')).toEqual([]);
+    await queue.enqueue(waits);
+    expect(await queue.outcome(waits.id)).toBe('waiting');
+    await settle('run told');
+  });
+});
