@@ -40,6 +40,8 @@ export async function eventsOf(db: Db, stream: string, after = 0): Promise<Recor
   return rows.map(recorded);
 }
 
+export const isStream = async (db: Db, id: string): Promise<boolean> => (await db`select 1 from stream where id = ${id}`).length > 0;
+
 export async function criterionOf(db: Db, id: string, version: number): Promise<Criterion | null> {
   const [row] = await db<{ body: Criterion }[]>`select body from criterion where id = ${id} and version = ${version}`;
   return row?.body ?? null;

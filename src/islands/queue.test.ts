@@ -57,17 +57,16 @@ beforeAll(async () => {
 });
 beforeEach(() => (server = new Server()));
 
-const event = (stream: string, seen: number | null = null): SentEvent =>
-  ({
-    id: `e${++made}`,
-    stream,
-    type: 'run.marked',
-    version: 1,
-    happenedAt: '2026-03-01T08:00:00Z',
-    offsetMs: 0,
-    seen,
-    body: {},
-  });
+const event = (stream: string, seen: number | null = null): SentEvent => ({
+  id: `e${++made}`,
+  stream,
+  type: 'run.marked',
+  version: 1,
+  happenedAt: '2026-03-01T08:00:00Z',
+  offsetMs: 0,
+  seen,
+  body: {},
+});
 const left = async (stream: string) => (await queue.waiting()).filter((w) => w.event.stream === stream);
 /** Lets the device find the network again and again, until nothing of the stream waits any more. */
 async function settle(stream: string): Promise<void> {

@@ -36,6 +36,18 @@ export async function body(request: Request, limit = 256 * 1024): Promise<{ valu
   }
 }
 
+/** Is every text in it one that a database can keep: without a NUL, and without half of a surrogate pair? */
+function keepable(value: unknown): boolean {
+  // A list of what is left to look at, not a call for each level: how deep it goes is not ours to choose.
+  const left = [value];
+  while (left.length > 0) {
+    const v = left.pop();
+    if (typeof v === 'string' && (v.includes('\0') || !v.isWellFormed())) return false;
+    if (v !== null && typeof v === 'object') for (const [key, inner] of Object.entries(v)) left.push(key, inner);
+  }
+  return true;
+}
+
 /** The body checked against a schema, or the answer that names what is wrong. */
 export async function bodyOf<S extends z.ZodType>(
   request: Request,
@@ -44,6 +56,7 @@ export async function bodyOf<S extends z.ZodType>(
 ): Promise<{ value: z.output<S> } | { refusal: Response }> {
   const read = await body(request, limit);
   if ('refusal' in read) return read;
+  if (!keepable(read.value)) return { refusal: error(422, 'There is a character in it that cannot be kept. Type it again.') };
   const parsed = schema.safeParse(read.value);
   if (parsed.success) return { value: parsed.data };
   return {
