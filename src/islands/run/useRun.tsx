@@ -131,7 +131,9 @@ export function useRun(run: RunState, { state, record, unsay, madeAt, supplies }
         reasons: [],
         status: 422,
       });
-    await say({ stream: run.id, type: 'run.ended', body: { how, countOut: typed === '' ? null : Number(typed) } });
+    const refused = await record({ stream: run.id, type: 'run.ended', body: { how, countOut: typed === '' ? null : Number(typed) } });
+    setRefusal(refused);
+    if (refused === null) setCountOut('');
   };
   return {
     readings,
