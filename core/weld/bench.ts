@@ -16,6 +16,8 @@ export type BenchView = {
   tone: 'go' | 'stop' | 'plain';
   big: { kind: 'oxygen'; ppm: number } | { kind: 'time'; text: string } | { kind: 'none' };
   under: string;
+  /** how long gas has been on, in words; null when the figure above says it */
+  gasOn: string | null;
   /** s left of the gas hold; null when none is held */
   holdLeft: number | null;
   over: boolean;
@@ -89,6 +91,8 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
   const holdLeft = run.holdSince === null ? null : Math.max(0, holdSeconds - (now - run.holdSince) / 1000);
   const holding = run.phase === 'holding';
   const line = over ? `Limit while welding is ${rules.weldPpm} ppm. Stop and look.` : lineOf(run, gate, holdLeft);
+  /** what is counted while no oxygen can be shown: since when, ms */
+  const counted = welding ? (run.arcs.at(-1)?.on ?? null) : run.fillingSince;
   const big: BenchView['big'] =
     holding && holdLeft !== null
       ? { kind: 'time', text: clock(holdLeft) }
@@ -96,7 +100,9 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
         ? { kind: 'time', text: clock(gate.left ?? (now - run.startedAt) / 1000) }
         : ppm !== null
           ? { kind: 'oxygen', ppm }
-          : { kind: 'none' };
+          : counted === null
+            ? { kind: 'none' }
+            : { kind: 'time', text: clock((now - counted) / 1000) };
   const under =
     holding && holdLeft !== null
       ? holdLeft > 0
@@ -108,9 +114,9 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
           : `left by the clock${bandWords(run)}`
         : ppm !== null
           ? `at the ${place}`
-          : device
-            ? 'no fresh reading'
-            : 'no monitor';
+          : `${device ? 'no fresh reading' : 'no monitor'}${counted === null ? '' : welding ? ': arc on' : ': gas on'}`;
+  const shownAbove = big.kind === 'time' && counted !== null && gate.by === 'monitor' && !holding && !welding;
+  const gasOn = run.fillingSince === null ? 'dam open' : shownAbove ? null : `gas on ${clock((now - run.fillingSince) / 1000)}`;
   const cue: Cue = over
     ? 'over'
     : lost
@@ -126,6 +132,7 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
     tone: over ? 'stop' : gate.ready || welding ? 'go' : 'plain',
     big,
     under,
+    gasOn,
     holdLeft,
     over,
     cue,

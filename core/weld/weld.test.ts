@@ -351,6 +351,19 @@ describe('the bench', () => {
     expect(see(run(), { gate: gateOf({ by: 'clock', left: 65 }) }).big).toEqual({ kind: 'time', text: '1:05' });
     expect(see(run(mark('hold')), { now: T0 + 31_000 }).big).toEqual({ kind: 'time', text: '0:30' });
   });
+  it('counts what can be counted while no oxygen can be shown, and nothing while a dam is open', () => {
+    expect(see(run(), { ppm: null })).toMatchObject({
+      big: { kind: 'time', text: '0:30' },
+      under: 'no fresh reading: gas on',
+      gasOn: null,
+    });
+    expect(see(run()).gasOn).toBe('gas on 0:30');
+    expect(see(run(mark('arc-on', 20)), { ppm: null })).toMatchObject({
+      big: { kind: 'time', text: '0:10' },
+      under: 'no fresh reading: arc on',
+    });
+    expect(see(run(mark('look', 5)), { ppm: null }).big).toEqual({ kind: 'none' });
+  });
 });
 
 describe('a run as CSV', () => {

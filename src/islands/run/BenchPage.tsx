@@ -36,7 +36,7 @@ export default function BenchPage({ record: first, place, supplies, spoolWelds, 
   const running = state?.runs.find((r) => r.endedAt === null);
   const step = running && ['welding', 'between', 'holding'].includes(running.phase) ? 'weld' : 'purge';
   return (
-    <div className="flex min-h-[100dvh] flex-col bg-base-100 p-3">
+    <div className="flex h-[100dvh] flex-col gap-2 bg-base-100 p-3">
       <header className="flex items-center justify-between gap-3">
         <p className="font-figure text-2xl font-bold whitespace-nowrap">{running ? numberOf(running.at) : place.number}</p>
         <details key={step} className="relative ml-auto">
@@ -89,7 +89,7 @@ function Bench({
   madeAt: number;
 }) {
   const { record, unsay, unsaved, live } = hand;
-  const { view, gate, now, mark, undo, end, alarms, answer, sensor, refusal, countOut, setCountOut } = useRun(run, {
+  const { view, gate, mark, undo, end, alarms, answer, sensor, refusal, countOut, setCountOut } = useRun(run, {
     state,
     record,
     unsay,
@@ -175,84 +175,92 @@ function Bench({
   // What calls is the word that is read from across the bay.
   const called = alarms[0];
   const tone = called ? 'stop' : view.tone;
-  const crowded = alarms.length > 0 || unsaved.length > 0 || !live;
   const edge = tone === 'stop' ? 'border-error' : tone === 'go' ? 'border-success' : 'border-base-content';
   const ink = tone === 'stop' ? 'text-error' : tone === 'go' ? 'text-success' : '';
   const ending = run.phase === 'holding' && view.holdLeft === 0;
   return (
-    <div className="flex grow flex-col gap-3" data-phase={run.phase} data-ready={gate.ready} data-cue={view.cue ?? ''}>
-      <section className={`mt-2 flex grow flex-col justify-center border-8 px-5 py-2 ${edge}`} role="status" aria-live="polite">
-        <p className={`text-[clamp(2.25rem,min(9vw,8vh),5rem)] leading-tight font-bold ${ink}`}>
-          <span aria-hidden>{tone === 'stop' ? '■ ' : tone === 'go' ? '▲ ' : '○ '}</span>
-          {called ? alarmNames[called.kind] : view.word}
-        </p>
-        <p
-          className="font-figure leading-[0.95] font-bold"
-          // As large as its digits let it; one, two and three of them alike, so that it does not jump about when it matters.
-          style={{ fontSize: `max(5rem, min(${Math.floor(150 / (Math.max(3, big.length) + 1))}vw, ${crowded ? 16 : 30}vh, 24rem))` }}
-          aria-live="off"
+    <div className="flex grow flex-col gap-3 short:flex-row" data-phase={run.phase} data-ready={gate.ready} data-cue={view.cue ?? ''}>
+      <div className="flex grow flex-col gap-3 short:basis-1/2">
+        {/* The frame takes the room that is left, and what stands in it is measured by the frame: nobody scrolls with gloves on. */}
+        <section
+          className={`flex min-h-52 grow flex-col justify-center overflow-hidden border-8 px-5 py-2 [container-type:size] ${edge}`}
+          role="status"
+          aria-live="polite"
         >
-          <span data-testid="big">{big}</span>
-          <span className="ml-3 text-[clamp(1.5rem,5vw,3rem)] font-normal">{unit}</span>
-        </p>
-        <p className="flex flex-wrap gap-x-6 text-xl">
-          <span>{view.under}</span>
-          <span className="font-figure">{run.fillingSince === null ? 'dam open' : `gas on ${clock((now - run.fillingSince) / 1000)}`}</span>
-          {run.tacks > 0 && <span className="font-figure">{run.tacks} tacked</span>}
-          {gate.left !== null && gate.left > 0 && gate.by === 'monitor' && run.phase === 'filling' && (
-            <span className="font-figure">{clock(gate.left)} to hold</span>
-          )}
-        </p>
-        <p className="mt-1 text-[clamp(1.3rem,3.2vw,2.2rem)] leading-snug font-semibold" data-testid="next">
-          {view.line}
-        </p>
-        {(sensor.state === 'steady' || sensor.state === 'drifting') && <p className="text-base">□ {sensor.text}</p>}
-      </section>
-      <Unsaved list={unsaved} live={live} />
-      <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
-      <TurnPick run={run} weld={run.at} numberOf={numberOf} onMark={(t) => void mark(t)} />
-      <RefusalNote refusal={refusal} />
-      <div className="grid grid-cols-2 gap-3">
-        {view.targets.map((t, i) => (
-          <button
-            key={t.label}
-            type="button"
-            aria-disabled={busy}
-            className={`btn h-auto min-h-24 text-2xl ${i === 0 ? 'btn-primary' : ''} ${view.targets.length % 2 === 1 && i === 0 ? 'col-span-2' : ''}`}
-            onClick={() => take(t)}
+          <p className={`text-[clamp(1.75rem,min(9vw,15cqh),5rem)] leading-tight font-bold ${ink}`}>
+            <span aria-hidden>{tone === 'stop' ? '■ ' : tone === 'go' ? '▲ ' : '○ '}</span>
+            {called ? alarmNames[called.kind] : view.word}
+          </p>
+          <p
+            className="font-figure leading-[0.95] font-bold"
+            // As large as its digits let it; one, two and three of them alike, so that it does not jump about when it matters.
+            style={{ fontSize: `min(${Math.floor(140 / (Math.max(3, big.length) + 1))}cqw, 50cqh, 24rem)` }}
+            aria-live="off"
           >
-            {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}
-            {i === 0 && <span className="hidden text-sm font-normal md:inline">space, foot switch</span>}
-          </button>
-        ))}
+            <span data-testid="big">{big}</span>
+            <span className="ml-3 text-[clamp(1.25rem,5cqw,3rem)] font-normal">{unit}</span>
+          </p>
+          <p className="flex flex-wrap gap-x-6 text-[clamp(1rem,5cqh,1.25rem)]">
+            <span>{view.under}</span>
+            {view.gasOn && <span className="font-figure">{view.gasOn}</span>}
+            {run.tacks > 0 && <span className="font-figure">{run.tacks} tacked</span>}
+            {gate.left !== null && gate.left > 0 && gate.by === 'monitor' && run.phase === 'filling' && (
+              <span className="font-figure">{clock(gate.left)} to hold</span>
+            )}
+          </p>
+          <p className="mt-1 text-[clamp(1.1rem,min(3.6cqw,8cqh),2.2rem)] leading-snug font-semibold" data-testid="next">
+            {view.line}
+          </p>
+          {(sensor.state === 'steady' || sensor.state === 'drifting') && <p className="text-base">□ {sensor.text}</p>}
+        </section>
+        <Unsaved list={unsaved} live={live} />
+        <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
+        <TurnPick run={run} weld={run.at} numberOf={numberOf} onMark={(t) => void mark(t)} />
+        <RefusalNote refusal={refusal} />
       </div>
-      <div className="flex flex-wrap items-end gap-3">
-        <button
-          type="button"
-          className="btn min-h-16 grow text-lg"
-          disabled={run.lastTold === null}
-          onClick={() => {
-            // Whoever takes a mark back may make the right one at once.
-            quiet(0);
-            void undo();
-          }}
-        >
-          Undo last mark
-        </button>
-        {ending && (
-          <label className="text-sm font-medium">
-            Dams and tape out ({run.started.countIn} in)
-            <input
-              className="input min-h-16 w-40 font-figure text-2xl"
-              inputMode="numeric"
-              value={countOut}
-              onChange={(e) => setCountOut(e.target.value)}
-            />
-          </label>
-        )}
-        <HoldButton className={`min-h-16 text-lg ${ending ? 'btn-primary' : ''}`} onHeld={() => void end('done')}>
-          Done, hold to press
-        </HoldButton>
+      <div className="flex flex-col gap-3 short:basis-1/2">
+        <div className="grid grid-cols-2 gap-3">
+          {view.targets.map((t, i) => (
+            <button
+              key={t.label}
+              type="button"
+              aria-disabled={busy}
+              className={`btn h-auto min-h-24 text-2xl ${i === 0 ? 'btn-primary' : ''} ${view.targets.length % 2 === 1 && i === 0 ? 'col-span-2' : ''}`}
+              onClick={() => take(t)}
+            >
+              {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}
+              {i === 0 && <span className="hidden text-sm font-normal md:inline short:hidden">space, foot switch</span>}
+            </button>
+          ))}
+        </div>
+        <div className="flex flex-wrap items-end gap-3">
+          <button
+            type="button"
+            className="btn min-h-16 grow text-lg"
+            disabled={run.lastTold === null}
+            onClick={() => {
+              // Whoever takes a mark back may make the right one at once.
+              quiet(0);
+              void undo();
+            }}
+          >
+            Undo last mark
+          </button>
+          {ending && (
+            <label className="text-sm font-medium">
+              Dams and tape out ({run.started.countIn} in)
+              <input
+                className="input min-h-16 w-40 font-figure text-2xl"
+                inputMode="numeric"
+                value={countOut}
+                onChange={(e) => setCountOut(e.target.value)}
+              />
+            </label>
+          )}
+          <HoldButton className={`min-h-16 text-lg ${ending ? 'btn-primary' : ''}`} onHeld={() => void end('done')}>
+            Done, hold to press
+          </HoldButton>
+        </div>
       </div>
     </div>
   );
