@@ -177,13 +177,14 @@ function Bench({
   const tone = called ? 'stop' : view.tone;
   const edge = tone === 'stop' ? 'border-error' : tone === 'go' ? 'border-success' : 'border-base-content';
   const ink = tone === 'stop' ? 'text-error' : tone === 'go' ? 'text-success' : '';
+  const note = sensor.state === 'steady' || sensor.state === 'drifting' ? sensor.text : null;
   const ending = run.phase === 'holding' && view.holdLeft === 0;
   return (
     <div className="flex grow flex-col gap-3 short:flex-row" data-phase={run.phase} data-ready={gate.ready} data-cue={view.cue ?? ''}>
       <div className="flex grow flex-col gap-3 short:basis-1/2">
         {/* The frame takes the room that is left, and what stands in it is measured by the frame: nobody scrolls with gloves on. */}
         <section
-          className={`flex min-h-52 grow flex-col justify-center overflow-hidden border-8 px-5 py-2 [container-type:size] ${edge}`}
+          className={`flex ${note ? 'min-h-72' : 'min-h-64'} grow flex-col justify-center overflow-hidden border-8 px-5 py-2 [container-type:size] ${edge}`}
           role="status"
           aria-live="polite"
         >
@@ -211,7 +212,7 @@ function Bench({
           <p className="mt-1 text-[clamp(1.1rem,min(3.6cqw,8cqh),2.2rem)] leading-snug font-semibold" data-testid="next">
             {view.line}
           </p>
-          {(sensor.state === 'steady' || sensor.state === 'drifting') && <p className="text-base">□ {sensor.text}</p>}
+          {note && <p className="text-base">□ {note}</p>}
         </section>
         <Unsaved list={unsaved} live={live} />
         <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />

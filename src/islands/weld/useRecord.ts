@@ -32,6 +32,8 @@ const provisional = (e: SentEvent, seq: number): Recorded =>
   }) as Recorded;
 
 const length = (r: KeptRecord) => r.events.length + Object.values(r.runEvents).reduce((n, list) => n + list.length, 0);
+/** The first, unless the other holds more. */
+const newer = (a: KeptRecord, b: KeptRecord): KeptRecord => (length(b) > length(a) ? b : a);
 
 export function useRecord(first: KeptRecord, weld: string, now: number): RecordInHand {
   const [kept, setKept] = useState(first);
@@ -66,7 +68,8 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
     if (!sent.ok) return false;
     heardTime(sent.value.now);
     const { events, runEvents, criterion } = sent.value;
-    setKept({ events, runEvents, criterion });
+    // Of two answers that overtake each other the longer is the newer: a record only grows.
+    setKept((k) => newer({ events, runEvents, criterion }, k));
     setSaved((list) => list.filter((e) => !runEvents[e.stream]?.some((known) => known.id === e.id)));
     return true;
   }, [weld]);
@@ -84,7 +87,7 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
 
   // A page out of the cache is older than what this device has seen since.
   useEffect(() => {
-    void keptRecord(weld).then((old) => old && setKept((k) => (length(old) > length(k) ? old : k)));
+    void keptRecord(weld).then((old) => old && setKept((k) => newer(k, old)));
   }, [weld]);
   useEffect(() => void keepRecord(weld, kept), [weld, kept]);
   useEffect(() => {
