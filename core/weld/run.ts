@@ -1,6 +1,6 @@
 /** A purge run as a state machine over its events. Time is in the events; nothing here reads a clock. */
 import { corrected } from './corrections';
-import { upcast, type AlarmKind, type BodyOf, type MarkName, type Recorded } from './events';
+import { markNames, upcast, type AlarmKind, type BodyOf, type MarkName, type Recorded } from './events';
 import { nothingPeeled, peel, tapeBack, weldOpen, type Peeled } from './tape';
 import { sameMark } from './twice';
 
@@ -170,8 +170,12 @@ function take(s: RunState, e: Recorded<'run.marked'>, at: number, newest: Newest
     return;
   }
   if (s.endedAt !== null) s.contradictions.push(`"${mark}" was marked after the purge had ended.`);
-  if (weld !== null && weld !== s.at) goTo(s, weld, at);
-  apply(s, e.body, at);
+  // What happened is kept as it was told; it cannot have happened on a weld that this gas does not reach.
+  const served = weld === null || s.started.welds.includes(weld);
+  if (!served)
+    s.contradictions.push(`"${markNames[mark]}" was marked on a weld that this purge does not serve; it counts for the one in hand.`);
+  else if (weld !== null && weld !== s.at) goTo(s, weld, at);
+  apply(s, served ? e.body : { ...e.body, weld: s.at }, at);
 }
 
 /** Another weld comes in hand: the gas stays as it is, nothing of the one before goes with it. */

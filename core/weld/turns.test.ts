@@ -103,6 +103,11 @@ describe('several welds in turn', () => {
       }),
     );
   });
+  it('a mark on a weld that the purge does not serve is kept, said, and counts for the one in hand', () => {
+    const s = run(mark('arc-on', 10, { weld: id(99) }), mark('arc-off', 20, { weld: id(99) }));
+    expect([s.at, s.arcs.map((a) => a.weld), s.turns.length, s.marks.map((m) => m.weld)]).toEqual([A, [A], 1, [id(99), id(99)]]);
+    expect(s.contradictions[0]).toBe('"Arc on" was marked on a weld that this purge does not serve; it counts for the one in hand.');
+  });
   it('the fill serves all of them alike, and then each has the gas of its own turn', () => {
     const s = run(...both, ['run.ended', { how: 'done', countOut: 2 }, 400]);
     expect([A, B, C].map((w) => gasTime(s, w, T0 + 999_000))).toEqual([100 / 3 + 100, 100 / 3 + 200, 100 / 3]);
