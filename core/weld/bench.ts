@@ -69,7 +69,7 @@ function lineOf(run: RunState, gate: Gate, holdLeft: number | null): string {
     case 'open':
       return opened[run.openedBy ?? 'look'];
     case 'welding':
-      return run.closing ? 'Vent open, flow down: the pressure rises now.' : 'Keep the gas on. Arc off ends it.';
+      return run.closing ? 'Vent open, flow down: the pressure rises now. Arc off ends it.' : 'Keep the gas on. Arc off ends it.';
     case 'between':
       return 'Keep the gas on. Arc on for the next, or hold until cold.';
     case 'holding':

@@ -342,6 +342,7 @@ describe('the bench', () => {
     expect(line(mark('grind'))).toMatch(/mark refill/);
     expect(line(mark('dam-out'))).toMatch(/mark refill/);
     expect(line(mark('arc-on'))).toMatch(/Arc off ends it/);
+    expect(line(mark('arc-on', 1), mark('closing', 2))).toMatch(/flow down.*Arc off ends it/);
     expect(line(mark('arc-on', 1), mark('arc-off', 2))).toMatch(/Arc on for the next, or hold/);
     expect(line(mark('hold'))).toMatch(/until the count is out/);
     expect(see(run(mark('hold')), { now: T0 + 200_000 }).line).toMatch(/press done/);

@@ -132,6 +132,11 @@ describe('marks kept on the device', () => {
 });
 
 describe('a decision queued behind own marks', () => {
+  /** One mark of this device, saved. */
+  const saved = async (stream: string) => {
+    await queue.enqueue(event(stream));
+    await settle(stream);
+  };
   it('counts as made on what they led to', async () => {
     const stream = 'run own';
     server.foreign(stream);
@@ -144,8 +149,7 @@ describe('a decision queued behind own marks', () => {
   it('also when it is made after they were saved, on a page that has not heard of it', async () => {
     const stream = 'run unheard';
     server.foreign(stream);
-    await queue.enqueue(event(stream));
-    await settle(stream);
+    await saved(stream);
     const undo = event(stream, 1);
     await queue.enqueue(undo);
     await settle(stream);
@@ -154,11 +158,9 @@ describe('a decision queued behind own marks', () => {
   it('is refused when somebody else came between: they have not been seen', async () => {
     const stream = 'run between';
     server.foreign(stream);
-    await queue.enqueue(event(stream));
-    await settle(stream);
+    await saved(stream);
     server.foreign(stream);
-    await queue.enqueue(event(stream));
-    await settle(stream);
+    await saved(stream);
     const undo = event(stream, 1);
     await queue.enqueue(undo);
     await settle(stream);
