@@ -1,6 +1,7 @@
 /** One weld of the demo told from fit-up to as far as it went, through the same append as everything else. */
 import { v7 as uuid } from 'uuid';
 import { judge, type Tint } from '../../core/criteria';
+import { AIR_OXYGEN_PPM } from '../../core/gases';
 import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/heat';
 import { planPurge, type Plan } from '../../core/purge';
 import { cupFlow } from '../../core/shield';
@@ -146,11 +147,11 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   const mark = (name: BodyOf<'run.marked'>['mark']) => say(s.welder, 'run.marked', { mark: name, weld }, run);
   const fill = 240 + 60 * s.random();
   hand.pass(fill);
-  await readings(sql, hand, s, fill, startPpm);
+  await readings(sql, hand, s, fill, { from: AIR_OXYGEN_PPM, to: startPpm });
   await mark('tack');
   await mark('arc-on');
   hand.pass(150);
-  await readings(sql, hand, s, 150, spec.drop ? startPpm * 3 : startPpm);
+  await readings(sql, hand, s, 150, { from: startPpm, to: spec.drop ? startPpm * 3 : startPpm });
   await mark('arc-off');
   await mark('hold');
   hand.pass(70);
@@ -238,13 +239,19 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   await say(s.cast.inspector, 'record.closed', { remarks: spec.remarks ?? '' });
 }
 
-/** Readings of a filling purge, one every two seconds, falling from air to what was left. */
-async function readings(sql: Sql, hand: ReturnType<typeof handClock>, s: Story, seconds: number, left: number): Promise<void> {
+/** Readings of a purge, one every two seconds, going from one oxygen to another. */
+async function readings(
+  sql: Sql,
+  hand: ReturnType<typeof handClock>,
+  s: Story,
+  seconds: number,
+  { from, to }: { from: number; to: number },
+): Promise<void> {
   const now = hand.clock();
   const n = Math.floor(seconds / 2);
   const list = Array.from({ length: n }, (_, i) => {
     const t = (i + 1) * 2;
-    const clean = left + 209_000 * Math.exp((-t / seconds) * 13);
+    const clean = to + (from - to) * Math.exp((-t / seconds) * 13);
     const ppm = Math.max(0, Math.round(clean + 1.5 * (s.random() + s.random() - 1)));
     return { seq: i, at: new Date(now - (seconds - t) * 1000).toISOString(), raw: ppm, ppm, quality: 'good' as const };
   });
