@@ -56,7 +56,8 @@ export async function bodyOf<S extends z.ZodType>(
 ): Promise<{ value: z.output<S> } | { refusal: Response }> {
   const read = await body(request, limit);
   if ('refusal' in read) return read;
-  if (!keepable(read.value)) return { refusal: error(422, 'There is a character in it that cannot be kept. Take it out and send it again.') };
+  if (!keepable(read.value))
+    return { refusal: error(422, 'There is a character in it that cannot be kept. Take it out and send it again.') };
   const parsed = schema.safeParse(read.value);
   if (parsed.success) return { value: parsed.data };
   return {
