@@ -3,13 +3,13 @@
  * the application, the stand-ins (devices/). Ctrl-C stops all of it.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { connect } from '../db/sql';
 import { migrate } from '../db/migrate';
 import { cardOf, prepare, runningSince } from './lib/prepare';
-import { freePort, startCluster, type Cluster } from './lib/cluster';
+import { freePort, hasCluster, startCluster, type Cluster } from './lib/cluster';
+import { beginAgain } from './lib/fresh';
 
 const root = resolve(import.meta.dirname, '..');
 const say = (text: string) => console.log(`sentrel: ${text}`);
@@ -17,6 +17,7 @@ const say = (text: string) => console.log(`sentrel: ${text}`);
 const { values } = parseArgs({
   options: {
     fresh: { type: 'boolean', default: false },
+    yes: { type: 'boolean', default: false },
     port: { type: 'string', default: '4321' },
     'no-demo': { type: 'boolean', default: false },
     host: { type: 'string' },
@@ -35,22 +36,6 @@ if (!Number.isInteger(asked) || asked < 1024 || asked > 65535) {
   process.exit(2);
 }
 
-const lock = join(root, '.data/start.lock');
-if (existsSync(lock)) {
-  const pid = Number(readFileSync(lock, 'utf8'));
-  let alive = true;
-  try {
-    process.kill(pid, 0);
-  } catch {
-    alive = false;
-  }
-  if (alive) {
-    say(`already running (process ${pid}). Stop it with Ctrl-C there, or: kill ${pid}`);
-    process.exit(1);
-  }
-}
-writeFileSync(lock, String(process.pid));
-
 let cluster: Cluster | undefined;
 const children: ChildProcess[] = [];
 let ending = false;
@@ -66,7 +51,6 @@ async function end(code: number): Promise<void> {
   } catch (error) {
     console.error('sentrel: the database did not stop cleanly:', (error as Error).message);
   }
-  rmSync(lock, { force: true });
   process.exit(code);
 }
 process.on('SIGINT', () => void end(0));
@@ -102,7 +86,8 @@ function child(name: string, script: string, env: Record<string, string>, falls:
 try {
   let url = process.env['DATABASE_URL'];
   if (!url) {
-    cluster = await startCluster('start', { fresh: values.fresh });
+    if (values.fresh && hasCluster('start') && !(await beginAgain('start', values.yes, say))) process.exit(2);
+    cluster = await startCluster('start');
     url = cluster.url;
   } else if (values.fresh) {
     throw new Error('--fresh would empty a database that is not ours; empty it yourself');

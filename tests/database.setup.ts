@@ -1,6 +1,6 @@
 /** One private cluster for all database tests; each file makes a database of its own in it. */
 import type { TestProject } from 'vitest/node';
-import { startCluster } from '../scripts/lib/cluster';
+import { throwawayCluster } from '../scripts/lib/cluster';
 
 declare module 'vitest' {
   export interface ProvidedContext {
@@ -9,7 +9,7 @@ declare module 'vitest' {
 }
 
 export default async function setup(project: TestProject): Promise<() => void> {
-  const cluster = await startCluster('test', { fresh: true, settings: ['fsync=off', 'max_connections=120'] });
+  const cluster = await throwawayCluster('database', ['fsync=off', 'max_connections=120']);
   project.provide('databaseUrl', cluster.url);
   return () => cluster.stop();
 }

@@ -1,12 +1,13 @@
 /** First start: criteria, the simulated devices with keys of their own, and the demo data. */
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { randomBytes, randomUUID } from 'node:crypto';
+import { z } from 'zod';
 import type { DeviceKind } from '../../core/devices';
 import { now } from '../../db/clock';
 import { seedDemo } from '../../db/demo';
 import { addDevice } from '../../db/devices';
 import { shipCriteria } from '../../db/registers';
 import type { Sql } from '../../db/sql';
+import { readWhole, writeWhole } from './files';
 
 export type StandIn = { id: string; key: string; name: string };
 type Card = { kind: DeviceKind; place: 'vent' | ''; station: string; resolution: number; noise: number; top: number };
@@ -21,13 +22,27 @@ const cards: Record<string, Card> = {
 };
 export const cardOf = (standIn: StandIn): Card => cards[standIn.name] as Card;
 
-/** The keys of the stand-ins, made at the first start and kept in a file only its owner reads. */
-function standIns(file: string): StandIn[] {
-  const had = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as StandIn[]) : [];
-  const made = Object.keys(cards).map(
-    (name) => had.find((d) => d.name === name) ?? { id: randomUUID(), key: randomBytes(24).toString('base64url'), name },
-  );
-  writeFileSync(file, JSON.stringify(made), { mode: 0o600 });
+const keysSchema = z.array(z.object({ id: z.uuid(), key: z.string().min(8), name: z.string() }));
+
+/**
+ * The keys of the stand-ins, made at the first start and kept in a file only its owner reads. Where that was lost the devices that
+ * the database knows by these names get another key: what they measured stays theirs.
+ */
+async function standIns(sql: Sql, file: string): Promise<StandIn[]> {
+  const had = readWhole(file, keysSchema) ?? [];
+  const known = await sql<{ id: string; name: string }[]>`
+    select id, name from device where name in ${sql(Object.keys(cards))} and revoked_at is null and not cleared`;
+  const made = Object.keys(cards).map((name) => {
+    const id = known.find((d) => d.name === name)?.id;
+    return (
+      had.find((d) => d.name === name && (id === undefined || d.id === id)) ?? {
+        id: id ?? randomUUID(),
+        key: randomBytes(24).toString('base64url'),
+        name,
+      }
+    );
+  });
+  writeWhole(file, JSON.stringify(made));
   return made;
 }
 
@@ -37,7 +52,7 @@ export async function prepare(
   { demo, keyFile, at = now() }: { demo: boolean; keyFile: string; at?: number },
 ): Promise<StandIn[]> {
   await shipCriteria(sql);
-  const made = standIns(keyFile);
+  const made = await standIns(sql, keyFile);
   for (const d of made) await addDevice(sql, { ...d, ...cardOf(d) });
   const [any] = await sql`select 1 from person limit 1`;
   if (demo && !any) await seedDemo(sql, at, made[0] as StandIn);

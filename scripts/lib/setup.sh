@@ -38,19 +38,79 @@ ensure_postgres() {
   apt_install '/usr/lib/postgresql/*/bin/postgres' postgresql
 }
 
-ensure_modules() {
-  local want; want=$(sha256sum package-lock.json | cut -d' ' -f1)
-  [ "$(cat node_modules/.sentrel-lock 2>/dev/null)" = "$want" ] && return 0
-  say "installing the npm packages (about a minute)"
-  npm ci --include=dev --no-progress >.data/npm.log 2>&1 || { tail -n 20 .data/npm.log; say "npm ci failed; the whole output is in .data/npm.log"; exit 1; }
-  echo "$want" >node_modules/.sentrel-lock
+# One lock a checkout, held by the kernel for as long as the process lives: a number in a file proves nothing. It lies beside the
+# cluster, so that removing .data does not open the door to a second start.
+lock_file() {
+  if [ "$(id -u)" = 0 ] && [ -z "${SENTREL_CLUSTERS:-}" ]; then
+    mkdir -p /var/lib/sentrel && echo "/var/lib/sentrel/$(printf %s "$ROOT" | sha256sum | cut -c1-12)-start.lock"
+  else
+    mkdir -p "${SENTREL_CLUSTERS:-$ROOT/.data}" && echo "${SENTREL_CLUSTERS:-$ROOT/.data}/start.lock"
+  fi
+}
+started_at() { sed 's/.*) //' "/proc/$1/stat" 2>/dev/null | cut -d' ' -f20; } # in ticks since the machine started: tells a number used again
+
+take_lock() {
+  local file; file=$(lock_file)
+  exec 9>>"$file"
+  if ! flock -n 9; then
+    local pid since; read -r pid since <"$file" || true
+    if [[ "${pid:-}" =~ ^[1-9][0-9]*$ ]] && [ -n "${since:-}" ] && [ "$(started_at "$pid")" = "$since" ]; then
+      say "already running (process $pid). Stop it with Ctrl-C there, or: kill $pid"
+    else
+      say "already running from this checkout. Stop it with Ctrl-C where it was started."
+    fi
+    exit 1
+  fi
+  truncate -s 0 "$file"
+  printf '%s %s\n' "$$" "$(started_at $$)" >&9
 }
 
-# Builds only when something that goes into the build has changed.
+# Who works with node_modules or a build holds a shared lock on it; who would change it wants it alone.
+ensure_modules() {
+  local want mark=node_modules/.sentrel-lock; want=$(sha256sum package-lock.json | cut -d' ' -f1)
+  if [ "$(cat $mark 2>/dev/null)" != "$want" ]; then
+    if [ -e $mark ] && ! flock -n -x $mark true; then
+      say "the npm packages have changed, and Sentrel is running with those that are here. Stop it first, then run this again."; exit 1
+    fi
+    say "installing the npm packages (about a minute)"
+    npm ci --include=dev --no-progress >.data/npm.log 2>&1 9>&- || { tail -n 20 .data/npm.log; say "npm ci failed; the whole output is in .data/npm.log"; exit 1; }
+    echo "$want" >$mark
+  fi
+  exec 6<$mark; flock -s 6
+}
+
+source_hash() {
+  find core db src public scripts/lib/sw.ts astro.config.mjs package-lock.json tsconfig.json -type f ! -name '*.test.ts' ! -name '*.snap' -print0 2>/dev/null |
+    sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16
+}
+
+# A build has the hash of its source for a name and is made aside: what runs from another is not touched, and half of one is
+# never found. dist/current is the newest.
 ensure_build() {
-  local want; want=$(find core db src public astro.config.mjs package-lock.json tsconfig.json -type f ! -name '*.test.ts' -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
-  [ -e dist/server/entry.mjs ] && [ "$(cat dist/.sentrel-source 2>/dev/null)" = "$want" ] && return 0
-  say "building (about half a minute)"
-  npm run --silent build >.data/build.log 2>&1 || { tail -n 30 .data/build.log; say "the build failed; the whole output is in .data/build.log"; exit 1; }
-  echo "$want" >dist/.sentrel-source
+  local want aside; want=$(source_hash)
+  export SENTREL_BUILD="$ROOT/dist/$want"
+  mkdir -p dist
+  if [ ! -e "$SENTREL_BUILD/.whole" ]; then
+    say "building (about half a minute)"
+    aside="$ROOT/dist/.making-$$"
+    rm -rf "$aside" "$SENTREL_BUILD"
+    if ! { npx --no-install astro build --outDir "$aside" && SENTREL_BUILD="$aside" npx --no-install tsx scripts/lib/sw.ts; } >.data/build.log 2>&1 9>&-; then
+      rm -rf "$aside"; tail -n 30 .data/build.log; say "the build failed; the whole output is in .data/build.log"; exit 1
+    fi
+    touch "$aside/.whole"
+    # Two that built the same at once: the first stands.
+    mv -T "$aside" "$SENTREL_BUILD" 2>/dev/null || rm -rf "$aside"
+  fi
+  exec 7<"$SENTREL_BUILD/.whole"; flock -s 7
+  ln -sfn "$want" "dist/.next-$$" && mv -T "dist/.next-$$" dist/current
+  prune_builds
+}
+
+# Keeps the three newest builds, and any that is in use.
+prune_builds() {
+  local old
+  for old in $(ls -1dt dist/*/ 2>/dev/null | grep -v 'dist/current/' | tail -n +4); do
+    [ ! -e "$old.whole" ] || flock -n -x "$old.whole" true || continue
+    rm -rf "$old"
+  done
 }

@@ -5,12 +5,13 @@ import { join, resolve } from 'node:path';
 import { build } from 'vite';
 
 const root = resolve(import.meta.dirname, '../..');
-const client = join(root, 'dist/client');
+const dist = process.env['SENTREL_BUILD'] ?? join(root, 'dist/current');
+const client = join(dist, 'client');
 const assets = readdirSync(join(client, '_astro')).filter((f) => /\.(js|css|woff2)$/.test(f));
 // Pages have no hash in their names: they are fetched again when the build is another.
 const build_ = createHash('sha256')
   .update(assets.sort().join())
-  .update(readFileSync(join(root, 'dist/server/entry.mjs')))
+  .update(readFileSync(join(dist, 'server/entry.mjs')))
   .digest('hex')
   .slice(0, 12);
 const kept = [

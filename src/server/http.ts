@@ -6,12 +6,13 @@
 import compression from 'compression';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { extname, join, resolve, sep } from 'node:path';
-import { createReadStream, existsSync, statSync } from 'node:fs';
+import { createReadStream, existsSync, realpathSync, statSync } from 'node:fs';
 
 type Handler = (req: IncomingMessage, res: ServerResponse, next?: (e?: unknown) => void) => void;
 
-const root = resolve(import.meta.dirname, '../..');
-const client = join(root, 'dist/client');
+// The build this process serves to its end, whatever is built meanwhile.
+const build = realpathSync(process.env['SENTREL_BUILD'] ?? resolve(import.meta.dirname, '../../dist/current'));
+const client = join(build, 'client');
 const port = Number(process.env['PORT'] ?? 4321);
 const host = '127.0.0.1';
 const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
@@ -54,7 +55,7 @@ const say = (res: ServerResponse, status: number, message: string) => {
   res.end(JSON.stringify({ error: message }));
 };
 
-const { handler } = (await import(join(root, 'dist/server/entry.mjs'))) as { handler: Handler };
+const { handler } = (await import(join(build, 'server/entry.mjs'))) as { handler: Handler };
 const compress = compression({
   filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res),
 }) as unknown as Handler;

@@ -8,13 +8,13 @@ import { readFileSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { connect } from '../../db/sql';
 import { migrate } from '../../db/migrate';
-import { startCluster } from '../../scripts/lib/cluster';
+import { throwawayCluster } from '../../scripts/lib/cluster';
 import { cardOf, prepare, type StandIn } from '../../scripts/lib/prepare';
 import { ports, FIRST } from './ports';
 import { proxyTo } from './proxy';
 
 const root = resolve(import.meta.dirname, '../..');
-const cluster = await startCluster('e2e', { fresh: true, settings: ['fsync=off'] });
+const cluster = await throwawayCluster('browser', ['fsync=off']);
 const proxy = await proxyTo(cluster.port);
 const url = cluster.url.replace(`:${cluster.port}/`, `:${proxy.port}/`);
 const sql = connect(cluster.url, { role: null, max: 2 });

@@ -7,7 +7,7 @@ import { addPerson } from '../../db/people';
 import { addDevice } from '../../db/devices';
 import { shipCriteria } from '../../db/registers';
 import { connect, type Sql } from '../../db/sql';
-import { freePort, startCluster, type Cluster } from '../../scripts/lib/cluster';
+import { freePort, throwawayCluster, type Cluster } from '../../scripts/lib/cluster';
 import { enter, runBody, say, type World } from '../database';
 
 const root = resolve(import.meta.dirname, '../..');
@@ -28,7 +28,8 @@ export type Shop = {
 
 export async function openShop(name: string, count: number): Promise<Shop> {
   // Commits reach the disk here, as in a shop: what was acknowledged has to outlive a crash.
-  let cluster: Cluster = await startCluster(name, { fresh: true });
+  const thrown = await throwawayCluster(name);
+  let cluster: Cluster = thrown;
   let owner = connect(cluster.url, { role: null, max: 2 });
   await migrate(owner);
   await shipCriteria(owner);
@@ -82,7 +83,7 @@ export async function openShop(name: string, count: number): Promise<Shop> {
     crashDatabase: async () => {
       cluster.crash();
       await nap(300);
-      cluster = await startCluster(name);
+      cluster = await thrown.again();
       // The test's own eyes: connections that lived through a crash are not to be trusted.
       owner.end({ timeout: 0 }).catch(() => undefined);
       owner = connect(cluster.url, { role: null, max: 2 });
@@ -90,7 +91,7 @@ export async function openShop(name: string, count: number): Promise<Shop> {
     end: async () => {
       await kill();
       await owner.end({ timeout: 2 });
-      cluster.stop();
+      thrown.stop();
     },
   };
 }
