@@ -161,3 +161,8 @@ export function dumpCluster(cluster: Pick<Cluster, 'url'>, file: string): void {
   chmodSync(`${file}.new`, 0o600);
   renameSync(`${file}.new`, file);
 }
+
+/** Reads a dump into an empty database. @throws at the first line that does not go in */
+export function restoreDump(url: string, file: string): void {
+  execFileSync(join(binaries(), 'psql'), [url, '-q', '-X', '-v', 'ON_ERROR_STOP=1', '-f', file], { stdio: ['ignore', 'ignore', 'pipe'] });
+}
