@@ -1,4 +1,4 @@
-/** The floors of the house: who may import whom (see docs/decisions/0001-floors.md). */
+/** The floors of the house: who may import whom (docs/decisions/0001-floors.md, 0016-three-floors.md). */
 const only = (name, from, allowed, comment) => ({
   name,
   comment,
@@ -8,7 +8,16 @@ const only = (name, from, allowed, comment) => ({
 });
 module.exports = {
   forbidden: [
-    only('core-imports-zod-alone', '^core/', ['^core/', '^node_modules/zod/'], 'core is the trade, pure'),
+    only('basics-stand-alone', '^core/basics/', ['^core/basics/', '^node_modules/zod/'], 'the ground floor'),
+    only('models-stand-on-basics', '^core/models/', ['^core/(basics|models)/', '^node_modules/zod/'], 'what the trade computes knows no record'),
+    only('work-stands-on-both', '^core/work/', ['^core/(basics|models|work)/', '^node_modules/zod/'], 'core is the trade, pure'),
+    {
+      name: 'by-the-index',
+      comment: "a folder's index names what others need: nobody reaches past it",
+      severity: 'error',
+      from: { path: '^(?:core/(?:basics|models|work)/([^/]+)|db|src|devices|scripts|tests)/' },
+      to: { path: '^core/(basics|models|work)/([^/]+)/(?!index\\.ts$)', pathNot: '^core/(?:basics|models|work)/$1/' },
+    },
     only(
       'db-imports-core',
       '^db/',
@@ -29,6 +38,14 @@ module.exports = {
     },
     { name: 'nobody-imports-devices', severity: 'error', from: { pathNot: '^(devices|tests|scripts)/' }, to: { path: '^devices/' } },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'no-circles-between-folders',
+      comment: 'of two subjects one stands below the other',
+      severity: 'error',
+      scope: 'folder',
+      from: { path: '^core/' },
+      to: { circular: true },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

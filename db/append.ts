@@ -2,8 +2,17 @@
  * Appending to the record. One event, one transaction: lock the streams it touches in id order, check,
  * chain, insert, rewrite the summary rows, hint to whoever listens. Answered means committed.
  */
-import { gate } from '../core/purge';
-import { eventTypes, isEventType, reduceRun, refusals, sentEventSchema, type BodyOf, type Recorded, type SentEvent } from '../core/weld';
+import {
+  gate,
+  eventTypes,
+  isEventType,
+  reduceRun,
+  refusals,
+  sentEventSchema,
+  type BodyOf,
+  type Recorded,
+  type SentEvent,
+} from '../core/work/weld';
 import { canonical, sha256 } from './chain';
 import type { Clock } from './clock';
 import { criterionOf, eventsOf, runState, weldRecord } from './events';

@@ -1,7 +1,7 @@
 /** What the Board shows: running purges with their readings and alarms, gas that is drawn, welds that wait. On a real PostgreSQL. */
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BodyOf } from '../core/weld';
+import type { BodyOf } from '../core/work/weld';
 import { enter, makeWorld, runBody, say, type World } from '../tests/database';
 import { board } from './board';
 import { addCheck } from './checks';

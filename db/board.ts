@@ -1,8 +1,16 @@
 /** What is going on now: the welds of all jobs that are not done, the purges that run and what they call for, the gas they draw. */
-import { sensorState } from '../core/devices';
-import { leftNow } from '../core/gases';
-import { gate, type Reading } from '../core/purge';
-import { alarmsOf, summariseRun, type BoardCylinder, type BoardData, type BoardRun, type BoardWeld } from '../core/weld';
+import { sensorState } from '../core/models/sensor';
+import { leftNow } from '../core/basics/gases';
+import {
+  gate,
+  type Reading,
+  alarmsOf,
+  summariseRun,
+  type BoardCylinder,
+  type BoardData,
+  type BoardRun,
+  type BoardWeld,
+} from '../core/work/weld';
 import { runState } from './events';
 import { readingsSince } from './readings';
 import type { Db } from './sql';

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { v7 as uuid } from 'uuid';
-import type { NewCheck, NewRegisterItem } from '../core/registers';
+import type { NewCheck, NewRegisterItem } from '../core/work/registers';
 import { makeWorld, type World } from '../tests/database';
 import { checks, prices, setPrices, takeCheck } from './checks';
 import { devices, setDeviceCard } from './devices';

@@ -1,6 +1,6 @@
 /** Looks at cylinders, meters and monitors; prices. */
-import { left, meterState, readingRefusal, type MeterCheck } from '../core/gases';
-import { checkSchema, checksOf, pricesSchema, type Check, type NewCheck, type Prices, type RegisterItem } from '../core/registers';
+import { left, meterState, readingRefusal, type MeterCheck } from '../core/basics/gases';
+import { checkSchema, checksOf, pricesSchema, type Check, type NewCheck, type Prices, type RegisterItem } from '../core/work/registers';
 import type { Clock } from './clock';
 import type { Db, Sql } from './sql';
 

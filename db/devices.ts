@@ -1,8 +1,9 @@
 /** Devices: registered, given a key that is shown once, revoked; which of them speaks. */
 import { timingSafeEqual } from 'node:crypto';
 import { z } from 'zod';
-import type { Declared, DeviceKind, DeviceRow, NewDevice } from '../core/devices';
-import type { Cell } from '../core/registers';
+import type { DeviceKind, DeviceRow, NewDevice } from '../core/work/devices';
+import type { Declared } from '../core/models/sensor';
+import type { Cell } from '../core/work/registers';
 import { sha256 } from './chain';
 import type { Clock } from './clock';
 import type { Db } from './sql';

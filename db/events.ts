@@ -1,6 +1,6 @@
 /** Reading streams back. */
-import { reduceRun, reduceWeld, type Recorded, type RunState, type WeldState } from '../core/weld';
-import type { Criterion } from '../core/criteria';
+import { reduceRun, reduceWeld, type Recorded, type RunState, type WeldState } from '../core/work/weld';
+import type { Criterion } from '../core/models/criteria';
 import type { Db } from './sql';
 
 type Row = {

@@ -1,7 +1,7 @@
 /** A database filled by earlier code opens, and says what it said then (tests/fixtures/README.md). */
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { gasUse, recordFile, stageLine, stageSchema, tell, waitsFor, type WeldRecordFile } from '../core/weld';
+import { gasUse, recordFile, stageLine, stageSchema, tell, waitsFor, type WeldRecordFile } from '../core/work/weld';
 import { listed, differences, plain, unlisted } from '../tests/fixtures/differences';
 import { restoreDump } from '../scripts/lib/cluster';
 import { board } from './board';

@@ -1,6 +1,6 @@
 /** What every batch of a device shares: read item by item, its clock corrected, bad items kept with their reason. */
 import type { z } from 'zod';
-import type { ItemAnswer } from '../core/devices';
+import type { ItemAnswer } from '../core/work/devices';
 import type { Db } from './sql';
 
 /** Items dated further ahead than this, after correction by the device's clock offset, are refused. */

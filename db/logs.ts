@@ -1,8 +1,8 @@
 /** A logger's file read in beside a run: parsed here again, kept line by line, once however often it is sent. */
 import { createHash } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
-import type { LoggerRead } from '../core/devices';
-import { eventTypes } from '../core/weld';
+import type { LoggerRead } from '../core/work/devices';
+import { eventTypes } from '../core/work/weld';
 import { appendIn, type Who } from './append';
 import type { Clock } from './clock';
 import type { Sql } from './sql';

@@ -1,7 +1,7 @@
 /** People and the sessions that say who a browser is. */
 import { randomBytes } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
-import type { NewPerson, Person } from '../core/people';
+import type { NewPerson, Person } from '../core/work/people';
 import { sha256 } from './chain';
 import type { Clock } from './clock';
 import type { Db, Sql } from './sql';

@@ -1,7 +1,6 @@
 /** Readings of oxygen and flow: taken in batches from devices, answered item by item, kept as rows beside the events. */
-import { flowItemSchema, oxygenItemSchema, readingBatchSchema, type ItemAnswer } from '../core/devices';
-import type { Reading } from '../core/purge';
-import type { FlowReading } from '../core/weld';
+import { flowItemSchema, oxygenItemSchema, readingBatchSchema, type ItemAnswer } from '../core/work/devices';
+import type { Reading, FlowReading } from '../core/work/weld';
 import { sha256 } from './chain';
 import type { Clock } from './clock';
 import { noteSeen, type Device } from './devices';

@@ -1,7 +1,7 @@
 /** Registers, criteria and devices: plain rows. */
 import { v7 as uuid } from 'uuid';
-import { shipped, type Criterion } from '../core/criteria';
-import type { NewRegisterItem, RegisterItem } from '../core/registers';
+import { shipped, type Criterion } from '../core/models/criteria';
+import type { NewRegisterItem, RegisterItem } from '../core/work/registers';
 import type { Db } from './sql';
 
 export const registerItems = (db: Db): Promise<RegisterItem[]> =>

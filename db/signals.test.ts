@@ -1,8 +1,8 @@
 /** Presses and arcs that become marks; logger files; supplies. On a real PostgreSQL. */
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readLogger } from '../core/devices';
-import { reduceRun } from '../core/weld';
+import { readLogger } from '../core/work/devices';
+import { reduceRun } from '../core/work/weld';
 import { enter, makeWorld, runBody, say, type World } from '../tests/database';
 import { addCheck } from './checks';
 import { addDevice, declaredOf, deviceByKey, devices, nameTaken, newKey, setDeviceCard, type Device } from './devices';

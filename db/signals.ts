@@ -11,8 +11,8 @@ import {
   type ArcItem,
   type ItemAnswer,
   type PressItem,
-} from '../core/devices';
-import { eventTypes, reduceRun, targets, type BodyOf } from '../core/weld';
+} from '../core/work/devices';
+import { eventTypes, reduceRun, targets, type BodyOf } from '../core/work/weld';
 import { appendIn } from './append';
 import type { Clock } from './clock';
 import { noteSeen, type Device } from './devices';

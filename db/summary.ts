@@ -1,5 +1,5 @@
 /** Writes the summary rows beside the record. */
-import { summarise, summariseRun, type RunState, type WeldState } from '../core/weld';
+import { summarise, summariseRun, type RunState, type WeldState } from '../core/work/weld';
 import type { Tx } from './sql';
 
 export async function writeWeld(tx: Tx, s: WeldState, at: Date): Promise<void> {

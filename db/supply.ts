@@ -1,6 +1,6 @@
-/** What draws from each cylinder, and what the last look found: what is left now follows from it (core/gases leftNow). */
-import { cylinderReadingSchema, type Cylinder } from '../core/gases';
-import type { BoardCylinder } from '../core/weld';
+/** What draws from each cylinder, and what the last look found: what is left now follows from it (core/basics/gases leftNow). */
+import { cylinderReadingSchema, type Cylinder } from '../core/basics/gases';
+import type { BoardCylinder } from '../core/work/weld';
 import type { Db } from './sql';
 
 /** Every cylinder, with the purges that have drawn from it since it was last looked at. */

@@ -1,6 +1,6 @@
 /** Jobs, lines, spools and the welds on them; clearing the demo away. */
 import { v7 as uuid } from 'uuid';
-import { weldNumbers, type NewWork, type WeldPlace } from '../core/jobs';
+import { weldNumbers, type NewWork, type WeldPlace } from '../core/work/jobs';
 import { append, type Answer, type Who } from './append';
 import type { Clock } from './clock';
 import type { Db, Sql } from './sql';

@@ -3,7 +3,7 @@
  * can be compared. Starts a cluster and an application of its own and ends them; wants the build.
  */
 import { v7 as uuid } from 'uuid';
-import { shipped, type Criterion } from '../core/criteria';
+import { shipped, type Criterion } from '../core/models/criteria';
 import {
   adviceOn,
   bandOf,
@@ -18,10 +18,10 @@ import {
   startingSetup,
   tanksVolumes,
   type Setup,
-} from '../core/purge';
-import { parseList } from '../core/spool';
-import { findSize, type Size } from '../core/sizes';
-import { reduceRun, reduceWeld, type Recorded } from '../core/weld';
+} from '../core/models/purge';
+import { parseList } from '../core/basics/spool';
+import { findSize, type Size } from '../core/basics/sizes';
+import { reduceRun, reduceWeld, type Recorded } from '../core/work/weld';
 import { append } from '../db/append';
 import { intake } from '../db/readings';
 import { addWork } from '../db/work';

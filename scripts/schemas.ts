@@ -1,8 +1,8 @@
 /** npm run schemas: writes the JSON Schemas of what Sentrel exports into public/schemas, where they are published. */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { deviceJsonSchemas } from '../core/devices';
-import { eventJsonSchemas, recordJsonSchema } from '../core/weld';
+import { deviceJsonSchemas } from '../core/work/devices';
+import { eventJsonSchemas, recordJsonSchema } from '../core/work/weld';
 
 const folder = join(resolve(import.meta.dirname, '..'), 'public/schemas');
 mkdirSync(folder, { recursive: true });

@@ -1,7 +1,7 @@
 /// <reference types="astro/client" />
 declare namespace App {
   interface Locals {
-    person: import('../core/people').Person | null;
+    person: import('../core/work/people').Person | null;
     identified: string;
   }
 }

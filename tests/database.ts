@@ -8,11 +8,11 @@ import { addDevice } from '../db/devices';
 import { shipCriteria } from '../db/registers';
 import { connect, type Sql } from '../db/sql';
 import { addWork } from '../db/work';
-import { startingSetup } from '../core/purge';
-import { shipped } from '../core/criteria';
-import { findSize, type Size } from '../core/sizes';
-import type { NewWork } from '../core/jobs';
-import { eventTypes, type BodyOf, type EventType } from '../core/weld';
+import { startingSetup } from '../core/models/purge';
+import { shipped } from '../core/models/criteria';
+import { findSize, type Size } from '../core/basics/sizes';
+import type { NewWork } from '../core/work/jobs';
+import { eventTypes, type BodyOf, type EventType } from '../core/work/weld';
 
 export type World = { url: string; owner: Sql; sql: Sql; person: string; device: string; key: string; end: () => Promise<void> };
 

@@ -3,8 +3,8 @@
  * through the same append function as everything else.
  */
 import { v7 as uuid } from 'uuid';
-import type { NewRegisterItem } from '../../core/registers';
-import { seeded } from '../../core/seeded';
+import type { NewRegisterItem } from '../../core/work/registers';
+import { seeded } from '../../core/basics/seeded';
 import { addCheck, setPrices } from '../checks';
 import { handClock } from '../clock';
 import { addPerson } from '../people';

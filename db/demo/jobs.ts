@@ -1,12 +1,12 @@
 /** The demo's three invented jobs and three weeks of believable history: what is told, not how. */
-import { shipped, type Criterion } from '../../core/criteria';
-import type { NewWork } from '../../core/jobs';
-import type { AlloyId } from '../../core/materials';
-import { closeUp, startingSetup, type Setup } from '../../core/purge';
-import { findSize, type Series, type Size } from '../../core/sizes';
-import { parseList } from '../../core/spool';
-import type { Band } from '../../core/tint';
-import type { BodyOf, Stage } from '../../core/weld';
+import { shipped, type Criterion } from '../../core/models/criteria';
+import type { NewWork } from '../../core/work/jobs';
+import type { AlloyId } from '../../core/basics/materials';
+import { closeUp, startingSetup, type Setup } from '../../core/models/purge';
+import { findSize, type Series, type Size } from '../../core/basics/sizes';
+import { parseList } from '../../core/basics/spool';
+import type { Band } from '../../core/models/tint';
+import type { BodyOf, Stage } from '../../core/work/weld';
 import type { Named, Stock } from './stock';
 
 export type Spec = {

@@ -1,5 +1,5 @@
 /** What the demo has on its shelves: invented heats, WPSs, gas lots, tools and products, all marked DEMO. */
-import type { NewCheck, NewRegisterItem } from '../../core/registers';
+import type { NewCheck, NewRegisterItem } from '../../core/work/registers';
 
 export type Named = { id: string; label: string };
 export type Stock = Record<

@@ -1,12 +1,12 @@
 /** One weld of the demo told from fit-up to as far as it went, through the same append as everything else. */
 import { v7 as uuid } from 'uuid';
-import { judge, type Tint } from '../../core/criteria';
-import { AIR_OXYGEN_PPM } from '../../core/gases';
-import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/heat';
-import { planPurge, type Plan } from '../../core/purge';
-import { cupFlow } from '../../core/shield';
-import type { Band } from '../../core/tint';
-import { eventTypes, type BodyOf, type EventType, type Stage } from '../../core/weld';
+import { judge, type Tint } from '../../core/models/criteria';
+import { AIR_OXYGEN_PPM } from '../../core/basics/gases';
+import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/models/heat';
+import { planPurge, type Plan } from '../../core/models/purge';
+import { cupFlow } from '../../core/models/shield';
+import type { Band } from '../../core/models/tint';
+import { eventTypes, type BodyOf, type EventType, type Stage } from '../../core/work/weld';
 import { append } from '../append';
 import type { handClock } from '../clock';
 import { intake } from '../readings';

@@ -2,8 +2,8 @@
  * The simulated world of one oxygen monitor: a spool being purged, and a cell that reads its vent
  * with lag, noise and resolution. Pure: time and chance are passed in.
  */
-import { AIR_OXYGEN_PPM, type Gas } from '../../core/gases';
-import { leakFloor } from '../../core/purge';
+import { AIR_OXYGEN_PPM, type Gas } from '../../core/basics/gases';
+import { leakFloor } from '../../core/models/purge';
 
 export type Settings = {
   /** spool volume, m³, and how many mixed tanks stand for it */

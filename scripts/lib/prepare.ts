@@ -1,7 +1,7 @@
 /** First start: criteria, the simulated devices with keys of their own, and the demo data. */
 import { randomBytes, randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import type { DeviceKind } from '../../core/devices';
+import type { DeviceKind } from '../../core/work/devices';
 import { now } from '../../db/clock';
 import { seedDemo } from '../../db/demo';
 import { addDevice } from '../../db/devices';

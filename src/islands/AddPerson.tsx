@@ -1,5 +1,5 @@
 /** Adds a person; the first one added on a fresh Sentrel is who this browser then is. */
-import { roles, type NewPerson } from '../../core/people';
+import { roles, type NewPerson } from '../../core/work/people';
 import { PickField, TextField } from './kit/fields';
 import { StageForm } from './kit/StageForm';
 import { request } from './post';

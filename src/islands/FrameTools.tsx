@@ -2,7 +2,7 @@
 import Moon from 'lucide-react/icons/moon';
 import Sun from 'lucide-react/icons/sun';
 import { useEffect, useState } from 'react';
-import type { Person } from '../../core/people';
+import type { Person } from '../../core/work/people';
 import { keepOffline } from './offline';
 import { request } from './post';
 import { signIn, whoNow } from './who';

@@ -1,10 +1,10 @@
 /** A job of one's own: job, line, spool, and N welds alike. */
 import { useState } from 'react';
-import type { Criterion } from '../../core/criteria';
-import { jointNames, jointSchema, newWorkSchema, weldNumbers } from '../../core/jobs';
-import { alloys, alloySchema, fillerFor, type AlloyId } from '../../core/materials';
-import { parseSize, schedules, seriesNames, seriesSchema, sizeName, sizesOf, type Series } from '../../core/sizes';
-import { show, type System } from '../../core/units';
+import type { Criterion } from '../../core/models/criteria';
+import { jointNames, jointSchema, newWorkSchema, weldNumbers } from '../../core/work/jobs';
+import { alloys, alloySchema, fillerFor, type AlloyId } from '../../core/basics/materials';
+import { parseSize, schedules, seriesNames, seriesSchema, sizeName, sizesOf, type Series } from '../../core/basics/sizes';
+import { show, type System } from '../../core/basics/units';
 import { CheckField, PickField, required, TextField } from './kit/fields';
 import { StageForm } from './kit/StageForm';
 import { newId, request, type Refusal } from './post';

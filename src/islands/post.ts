@@ -1,7 +1,7 @@
 /** Talking to the server from the browser: the clock offset, events with ids of their own, errors in words. */
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { eventTypes, type BodyOf, type EventType, type SentEvent } from '../../core/weld';
+import { eventTypes, type BodyOf, type EventType, type SentEvent } from '../../core/work/weld';
 
 // Zod's fast path compiles functions from text, which the content security policy forbids.
 z.config({ jitless: true });

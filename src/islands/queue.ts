@@ -3,8 +3,8 @@
  * by one tab of the browser; what is refused stays with its reason until somebody has seen it, and holds up nothing else.
  */
 import { openDB, type DBSchema } from 'idb';
-import type { Criterion } from '../../core/criteria';
-import type { Recorded, SentEvent } from '../../core/weld';
+import type { Criterion } from '../../core/models/criteria';
+import type { Recorded, SentEvent } from '../../core/work/weld';
 import { heardTime, request, type Refusal } from './post';
 
 /** A weld's record as pages and this device hold it. */

@@ -1,7 +1,7 @@
 /** The purge model on the server, in a thread of its own: never on the event loop. */
 import { parentPort } from 'node:worker_threads';
-import { bandOf, FINE, horizonOf, planOf, predict, runThrough, spacesOf, totalFlow, type Setup } from '../../core/purge';
-import type { System } from '../../core/units';
+import { bandOf, FINE, horizonOf, planOf, predict, runThrough, spacesOf, totalFlow, type Setup } from '../../core/models/purge';
+import type { System } from '../../core/basics/units';
 
 export type PlanJob = { job: number; setup: Setup; limit: number; system: System };
 

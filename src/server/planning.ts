@@ -2,9 +2,9 @@
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import type { Band, Curve, Plan, Setup } from '../../core/purge';
-import type { Fault } from '../../core/spool';
-import type { System } from '../../core/units';
+import type { Band, Curve, Plan, Setup } from '../../core/models/purge';
+import type { Fault } from '../../core/basics/spool';
+import type { System } from '../../core/basics/units';
 
 export type Planned =
   { ok: true; plan: Plan; curves: { joint: Curve; vent: Curve; band: Band['curves'] } } | { ok: false; faults?: Fault[]; error?: string };

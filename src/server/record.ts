@@ -4,10 +4,10 @@ import { z } from 'zod';
 import { now } from '../../db/clock';
 import { weldRecord, type WeldRecord } from '../../db/events';
 import { placeOf } from '../../db/work';
-import type { WeldPlace } from '../../core/jobs';
+import type { WeldPlace } from '../../core/work/jobs';
 import { peopleOfRecord } from '../../db/people';
-import type { Person } from '../../core/people';
-import { recordFile, type WeldRecordFile } from '../../core/weld';
+import type { Person } from '../../core/work/people';
+import { recordFile, type WeldRecordFile } from '../../core/work/weld';
 import { db } from './db';
 
 /** Reads a weld with its place and the people its events name; null when there is none. */

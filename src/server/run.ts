@@ -1,7 +1,6 @@
 /** A run and what was measured on it, for its readings, its chart and its file. */
 import { z } from 'zod';
-import type { Reading } from '../../core/purge';
-import type { FlowReading, RunState } from '../../core/weld';
+import type { Reading, FlowReading, RunState } from '../../core/work/weld';
 import { now } from '../../db/clock';
 import { runState } from '../../db/events';
 import { flowsSince, logReadings, readingsSince } from '../../db/readings';

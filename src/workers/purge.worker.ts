@@ -18,8 +18,8 @@ import {
   type Plan,
   type Setup,
   type Thumb,
-} from '../../core/purge';
-import type { System } from '../../core/units';
+} from '../../core/models/purge';
+import type { System } from '../../core/basics/units';
 
 z.config({ jitless: true });
 

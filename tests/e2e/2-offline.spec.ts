@@ -1,6 +1,6 @@
 /** Without network: the bench goes on, keeps its marks over a closed tab, and says honestly what is not saved. */
 import { expect } from '@playwright/test';
-import { seeded } from '../../core/seeded';
+import { seeded } from '../../core/basics/seeded';
 import { awake, be, press, purging, session, test } from './hands';
 import { CONTROL } from './ports';
 

@@ -1,7 +1,7 @@
 /** The purge planner in the real interface: a spool built, fed, broken, mended, watched, kept and taken to its next weld. */
 import { expect, type Page } from '@playwright/test';
-import { planPurge, startingSetup, type Plan, type Setup } from '../../core/purge';
-import { findSize, type Size } from '../../core/sizes';
+import { planPurge, startingSetup, type Plan, type Setup } from '../../core/models/purge';
+import { findSize, type Size } from '../../core/basics/sizes';
 import { atPurge, be, due, field, hold, json, press, test, watch } from './hands';
 
 async function toPlanning(page: Page, spool: string, count = 1): Promise<string> {

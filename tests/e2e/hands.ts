@@ -1,9 +1,9 @@
 /** What a person does with the interface, in a few words each. */
 import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import type { AlloyId } from '../../core/materials';
-import { findSize } from '../../core/sizes';
-import { eventTypes, type BodyOf, type EventType } from '../../core/weld';
+import type { AlloyId } from '../../core/basics/materials';
+import { findSize } from '../../core/basics/sizes';
+import { eventTypes, type BodyOf, type EventType } from '../../core/work/weld';
 import { BAY2, CONTROL, FIRST } from './ports';
 
 export const json = { 'content-type': 'application/json', origin: FIRST };

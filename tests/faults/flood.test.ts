@@ -1,7 +1,7 @@
 /** Many devices and people at once, seeded and short; the long runs are for npm run soak. */
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { seeded } from '../../core/seeded';
+import { seeded } from '../../core/basics/seeded';
 import { verify } from '../../db/tools/verify';
 import { addDevice } from '../../db/devices';
 import { intake } from '../../db/readings';

@@ -6,7 +6,7 @@ import { v4, v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addDevice, revokeDevice } from '../../db/devices';
 import { readingsSince } from '../../db/readings';
-import type { DeviceKind } from '../../core/devices';
+import type { DeviceKind } from '../../core/work/devices';
 import { openShop, type Shop } from './shop';
 
 const page = readFileSync(resolve(import.meta.dirname, '../../docs/protocol.md'), 'utf8');

@@ -5,7 +5,7 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { verify } from '../../db/tools/verify';
-import { seeded } from '../../core/seeded';
+import { seeded } from '../../core/basics/seeded';
 import { markEvent, nap, openShop, post, sendReadings, type Reading, type Shop } from './shop';
 
 const LONG = process.env['SOAK'] !== undefined;

@@ -14,8 +14,8 @@ import {
   pressureAt,
   type Gas,
   type Meter,
-} from '../../core/gases';
-import { blowPressure, closing, closingPressure, flowAtPressure, flushPressure, rootPush } from '../../core/purge';
+} from '../../core/basics/gases';
+import { blowPressure, closing, closingPressure, flowAtPressure, flushPressure, rootPush } from '../../core/models/purge';
 
 const bar = (x: number) => x * 1e5;
 const lpm = (x: number) => x / 60_000;

@@ -1,7 +1,7 @@
 /** Forty purge set-ups through the model, against what it gave before its files were moved (tests/fixtures/README.md). */
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
-import { FINE, planPurge, predict, setupSchema, spacesOf } from '../../core/purge';
+import { FINE, planPurge, predict, setupSchema, spacesOf } from '../../core/models/purge';
 import { differences, plain } from '../fixtures/differences';
 
 const kept = JSON.parse(readFileSync('tests/fixtures/purges.json', 'utf8')) as {

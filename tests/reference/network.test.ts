@@ -28,9 +28,9 @@ import {
   tanksRemaining,
   type Mesh,
   type Setup,
-} from '../../core/purge';
-import { findSize, boreArea, type Size } from '../../core/sizes';
-import { elbowOf, parseList, teeOf } from '../../core/spool';
+} from '../../core/models/purge';
+import { findSize, boreArea, type Size } from '../../core/basics/sizes';
+import { elbowOf, parseList, teeOf } from '../../core/basics/spool';
 
 const AIR = 209_500;
 const lpm = (x: number) => x / 60_000;

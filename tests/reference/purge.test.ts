@@ -4,9 +4,9 @@
  * purging: V_gas = V ln((C1 - Cs)/(C2 - Cs)).
  */
 import { describe, expect, it } from 'vitest';
-import { density } from '../../core/gases';
-import { concavePressure, flushPressure, holeArea, leakFloor, mixedVolumes, orificePressure, tanksVolumes } from '../../core/purge';
-import { boreArea, findSize, type Size } from '../../core/sizes';
+import { density } from '../../core/basics/gases';
+import { concavePressure, flushPressure, holeArea, leakFloor, mixedVolumes, orificePressure, tanksVolumes } from '../../core/models/purge';
+import { boreArea, findSize, type Size } from '../../core/basics/sizes';
 
 const size = (...args: Parameters<typeof findSize>): Size => findSize(...args) as Size;
 const lpm = (x: number) => x / 60_000;

@@ -4,8 +4,8 @@
  * docs/decisions/0012-sensor-faults.md.
  */
 import { describe, expect, it } from 'vitest';
-import { believable, frozenAfter, sensorState, type Declared, type Sample, type SensorState } from '../../core/devices';
-import { seeded } from '../../core/seeded';
+import { believable, frozenAfter, sensorState, type Declared, type Sample, type SensorState } from '../../core/models/sensor';
+import { seeded } from '../../core/basics/seeded';
 import { defaults, freshWorld, read, step, type Settings } from '../../devices/oxygen-monitor/model';
 
 const declared: Declared = { resolution: 1, noise: 1.5, top: 250_000 };

@@ -3,7 +3,7 @@
  * The masses are recalled apart from the dimensions, so agreement is a check of both.
  */
 import { describe, expect, it } from 'vitest';
-import { boreArea, findSize, sizesOf, type Size } from '../../core/sizes';
+import { boreArea, findSize, sizesOf, type Size } from '../../core/basics/sizes';
 
 const size = (...args: Parameters<typeof findSize>): Size => findSize(...args) as Size;
 

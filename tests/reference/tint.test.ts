@@ -22,7 +22,7 @@ import {
   tristimulus,
   type Film,
   type Triple,
-} from '../../core/tint';
+} from '../../core/models/tint';
 
 const films: Film[] = ['steel-id', 'steel-od', 'titanium'];
 const lab = converter('lab65');

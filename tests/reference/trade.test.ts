@@ -1,10 +1,10 @@
 /** Rows and rules of the trade against where they are printed; from memory where it says so. */
 import { describe, expect, it } from 'vitest';
-import { baths } from '../../core/cleaning';
-import { gasRefusal } from '../../core/gases';
-import { gapAdvice, highLow, postFlow, postPurge, startingAmps, tackCount } from '../../core/heat';
-import { fillerFor } from '../../core/materials';
-import { cupFlow, cups, cfh, cupBore, reynolds, stickOut } from '../../core/shield';
+import { baths } from '../../core/models/cleaning';
+import { gasRefusal } from '../../core/basics/gases';
+import { gapAdvice, highLow, postFlow, postPurge, startingAmps, tackCount } from '../../core/models/heat';
+import { fillerFor } from '../../core/basics/materials';
+import { cupFlow, cups, cfh, cupBore, reynolds, stickOut } from '../../core/models/shield';
 
 const INCH = 0.0254;
 

@@ -1,7 +1,7 @@
 /** Conversion factors of NIST SP 811, Guide for the Use of the SI, appendix B. */
 import { expect, it } from 'vitest';
-import { parseQuantity } from '../../core/units';
-import type { Quantity } from '../../core/figure';
+import { parseQuantity } from '../../core/basics/units';
+import type { Quantity } from '../../core/basics/figure';
 
 it.each([
   ['1 in', 'length', 0.0254, 0],

@@ -1,8 +1,8 @@
 /** What is going on now: running purges as big counters, and every weld that waits, by what it waits for. */
 import { useCallback, useEffect, useState } from 'react';
-import { sizeName } from '../../../core/sizes';
-import type { System } from '../../../core/units';
-import { stageNames, stageSchema, type Alarm, type BoardData, type Stage } from '../../../core/weld';
+import { sizeName } from '../../../core/basics/sizes';
+import type { System } from '../../../core/basics/units';
+import { stageNames, stageSchema, type Alarm, type BoardData, type Stage } from '../../../core/work/weld';
 import { Thumbnail } from '../drawings/Thumbnail';
 import { listen } from '../live';
 import { RefusalNote } from '../kit/notes';

@@ -1,7 +1,7 @@
 /** What measures and marks by itself: registered here, its key shown once, heard or not, revoked. */
 import { useState } from 'react';
-import { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind, type DeviceRow } from '../../../core/devices';
-import { SHIFT } from '../../../core/registers';
+import { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind, type DeviceRow } from '../../../core/work/devices';
+import { SHIFT } from '../../../core/work/registers';
 import { HoldButton } from '../kit/HoldButton';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';

@@ -3,10 +3,10 @@
  * picked, dragged and moved by keys here; the filling is drawn in greys by the logarithm of the oxygen.
  */
 import { useMemo, useRef } from 'react';
-import { sideScene, taped } from '../../../core/drawing';
-import { damNames, fromJoint, partLabel, seatWords, setupWords, type Rule, type Setup } from '../../../core/purge';
-import { isStraight, snapTo, type Fault } from '../../../core/spool';
-import { show, type System } from '../../../core/units';
+import { sideScene, taped } from '../../../core/models/drawing';
+import { damNames, fromJoint, partLabel, seatWords, setupWords, type Rule, type Setup } from '../../../core/models/purge';
+import { isStraight, snapTo, type Fault } from '../../../core/basics/spool';
+import { show, type System } from '../../../core/basics/units';
 import { Filling, type Shown } from './Filling';
 import { besideEnd, FreeEnd } from './FreeEnd';
 

@@ -1,6 +1,6 @@
 /** A weld in small: Side, Plan, End, always in this order. */
-import type { WeldSummary } from '../../../core/weld';
-import { startingSetup } from '../../../core/purge';
+import type { WeldSummary } from '../../../core/work/weld';
+import { startingSetup } from '../../../core/models/purge';
 import { EndView } from './EndView';
 import { PlanView } from './PlanView';
 import { SideView } from './SideView';

@@ -1,9 +1,9 @@
 /** A cylinder or liquid vessel: what is left, how long it lasts, and the next look at its gauge. */
 import { useState } from 'react';
-import { gasNames, left, leftNow, LEAST } from '../../../core/gases';
-import type { CheckOf, ItemOf } from '../../../core/registers';
-import { parseQuantity, show, type System } from '../../../core/units';
-import type { BoardCylinder } from '../../../core/weld';
+import { gasNames, left, leftNow, LEAST } from '../../../core/basics/gases';
+import type { CheckOf, ItemOf } from '../../../core/work/registers';
+import { parseQuantity, show, type System } from '../../../core/basics/units';
+import type { BoardCylinder } from '../../../core/work/weld';
 import { newId } from '../post';
 import { ago, Card, Typed, useCheck, type OnCheck } from './check';
 

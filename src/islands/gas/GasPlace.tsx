@@ -1,9 +1,9 @@
 /** The gas side of the shop: what is left and how long it lasts, meters and monitors and their checks, prices, what is let out. */
 import { useMemo, useState } from 'react';
-import { gasNames, type Gas } from '../../../core/gases';
-import { checksOf, itemsOf, type Check, type NewCheck, type Prices, type RegisterItem } from '../../../core/registers';
-import { show, type System } from '../../../core/units';
-import type { BoardCylinder } from '../../../core/weld';
+import { gasNames, type Gas } from '../../../core/basics/gases';
+import { checksOf, itemsOf, type Check, type NewCheck, type Prices, type RegisterItem } from '../../../core/work/registers';
+import { show, type System } from '../../../core/basics/units';
+import type { BoardCylinder } from '../../../core/work/weld';
 import { useNow } from '../kit/useNow';
 import { request, type Refusal } from '../post';
 import { CylinderCard } from './CylinderCard';

@@ -1,8 +1,8 @@
 /** A flow meter: what its checks say, its trend, the set point, and what gas, pressure and altitude do to it. */
 import { useState } from 'react';
-import { gasNames, meterFactor, meterNames, meterState, setPoint, type Gas } from '../../../core/gases';
-import type { CheckOf, ItemOf } from '../../../core/registers';
-import { parseQuantity, show, type System } from '../../../core/units';
+import { gasNames, meterFactor, meterNames, meterState, setPoint, type Gas } from '../../../core/basics/gases';
+import type { CheckOf, ItemOf } from '../../../core/work/registers';
+import { parseQuantity, show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { newId } from '../post';
 import { Card, Typed, useCheck, type OnCheck } from './check';

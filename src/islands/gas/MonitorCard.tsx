@@ -1,8 +1,8 @@
 /** An oxygen monitor: checked this shift or not, what its cell is fooled by, its calibration. */
 import { useState } from 'react';
-import { checkMonitor } from '../../../core/devices';
-import { cellFools, cellSchema, SHIFT, type Cell, type CheckOf } from '../../../core/registers';
-import { parseQuantity, show, type System } from '../../../core/units';
+import { checkMonitor } from '../../../core/work/devices';
+import { cellFools, cellSchema, SHIFT, type Cell, type CheckOf } from '../../../core/work/registers';
+import { parseQuantity, show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { newId, request, type Refusal } from '../post';

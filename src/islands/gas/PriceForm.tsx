@@ -1,7 +1,7 @@
 /** Prices of gas, entered once. */
 import { useState } from 'react';
-import { gasNames } from '../../../core/gases';
-import { pricesSchema, type Prices } from '../../../core/registers';
+import { gasNames } from '../../../core/basics/gases';
+import { pricesSchema, type Prices } from '../../../core/work/registers';
 import { RefusalNote } from '../kit/notes';
 import { request, type Refusal } from '../post';
 import { Typed } from './check';

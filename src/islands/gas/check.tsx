@@ -1,6 +1,6 @@
 /** What the cards of cylinders, meters and monitors share: a typed field, a check that is sent, how long ago. */
 import { useState, type ReactNode } from 'react';
-import type { NewCheck } from '../../../core/registers';
+import type { NewCheck } from '../../../core/work/registers';
 import { RefusalNote } from '../kit/notes';
 import type { Refusal } from '../post';
 

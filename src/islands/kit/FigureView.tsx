@@ -2,8 +2,8 @@
  * A computed figure that opens: formula in words, inputs, source, uncertainty.
  * A model is drawn as a band, a measurement as a solid mark, what was typed is underlined.
  */
-import type { Figure } from '../../../core/figure';
-import { format, show, type System } from '../../../core/units';
+import type { Figure } from '../../../core/basics/figure';
+import { format, show, type System } from '../../../core/basics/units';
 
 const kinds: Record<Figure['kind'], string> = { model: 'model', rule: 'rule', measured: 'measured', typed: 'typed' };
 

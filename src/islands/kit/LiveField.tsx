@@ -1,7 +1,7 @@
 /** A small field that writes as soon as what is typed makes sense; what does not stays, with its reason. */
 import { useState } from 'react';
-import type { Quantity } from '../../../core/figure';
-import { parseQuantity, show, type System } from '../../../core/units';
+import type { Quantity } from '../../../core/basics/figure';
+import { parseQuantity, show, type System } from '../../../core/basics/units';
 
 type Props = {
   label: string;

@@ -1,8 +1,8 @@
-/** Form fields on react-hook-form. A quantity is kept as it was typed and read by core/units. */
+/** Form fields on react-hook-form. A quantity is kept as it was typed and read by core/basics/units. */
 import { useState, type ReactNode } from 'react';
 import { useFormContext, type FieldValues, type RegisterOptions } from 'react-hook-form';
-import type { Quantity } from '../../../core/figure';
-import { parseQuantity, show, unitOf, type System } from '../../../core/units';
+import type { Quantity } from '../../../core/basics/figure';
+import { parseQuantity, show, unitOf, type System } from '../../../core/basics/units';
 
 type Base = { name: string; label: string; hint?: ReactNode; className?: string };
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { shipped } from '../../../core/criteria';
-import { startingSetup, type Reading } from '../../../core/purge';
-import { findSize, type Size } from '../../../core/sizes';
-import { reduceRun, type BodyOf, type Recorded, type RunState } from '../../../core/weld';
+import { shipped } from '../../../core/models/criteria';
+import { startingSetup } from '../../../core/models/purge';
+import { type Reading, reduceRun, type BodyOf, type Recorded, type RunState } from '../../../core/work/weld';
+import { findSize, type Size } from '../../../core/basics/sizes';
 import { runChartOption, runChartWords } from './runChart';
 
 const T0 = Date.parse('2026-03-01T08:00:00Z');

@@ -1,11 +1,10 @@
 /**
  * The chart of a run, for the screen and for the printed record alike: oxygen, logarithmic; measured flow; the marks; the model's
- * band of when the limit is reached. Lines differ by weight, dash and label. Thinned by M4 (core/devices/thin), so that no peak is lost.
+ * band of when the limit is reached. Lines differ by weight, dash and label. Thinned by M4 (core/models/sensor/thin), so that no peak is lost.
  */
-import { thin } from '../../../core/devices';
-import type { Reading } from '../../../core/purge';
-import { parseQuantity, unitOf, type System } from '../../../core/units';
-import { arcName, markNames, type FlowReading, type RunState } from '../../../core/weld';
+import { thin } from '../../../core/models/sensor';
+import { type Reading, arcName, markNames, type FlowReading, type RunState } from '../../../core/work/weld';
+import { parseQuantity, unitOf, type System } from '../../../core/basics/units';
 import { axes, label, type Inks } from './oxygenAxes';
 
 const COLUMNS = 600;

@@ -1,6 +1,6 @@
 /** What the model expects at joint and vent, with its band, beside a mixed space, the limit, the leak floor and the clock school. Loaded when first needed. */
 import { useCallback } from 'react';
-import type { BandCurve, Curve, Thumb } from '../../../core/purge';
+import type { BandCurve, Curve, Thumb } from '../../../core/models/purge';
 import { axes, label, type Inks } from '../kit/oxygenAxes';
 import { useChart } from '../kit/useChart';
 

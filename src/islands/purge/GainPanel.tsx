@@ -1,6 +1,6 @@
 /** What change gains most, each computed; and what more flow buys here. */
-import type { Setup } from '../../../core/purge';
-import { show, type System } from '../../../core/units';
+import type { Setup } from '../../../core/models/purge';
+import { show, type System } from '../../../core/basics/units';
 import type { Planner } from './usePlanner';
 
 type Props = { planner: Planner; system: System; onChange: (s: Setup) => void; onPick: (id: string) => void };

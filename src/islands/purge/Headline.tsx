@@ -1,6 +1,6 @@
 /** What a welder reads first of a plan, and the moment the drawing shows. */
-import type { Plan } from '../../../core/purge';
-import { clock, show } from '../../../core/units';
+import type { Plan } from '../../../core/models/purge';
+import { clock, show } from '../../../core/basics/units';
 
 /** The two times that matter, readable from two metres. */
 export function Headline({

@@ -18,10 +18,10 @@ import {
   type Inlet,
   type Setup,
   type Vent,
-} from '../../../core/purge';
-import { itemsOf, type RegisterItem } from '../../../core/registers';
-import { isStraight, type Port } from '../../../core/spool';
-import { show, type System } from '../../../core/units';
+} from '../../../core/models/purge';
+import { itemsOf, type RegisterItem } from '../../../core/work/registers';
+import { isStraight, type Port } from '../../../core/basics/spool';
+import { show, type System } from '../../../core/basics/units';
 import { LiveField, LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { request, type Refusal } from '../post';

@@ -1,8 +1,8 @@
 /** The part that is picked: its measures, where it turns, the joint before it. */
-import { partLabel, withoutPart, type Setup } from '../../../core/purge';
-import { findSize, parseSize, sizeName, sizesOf, type Size } from '../../../core/sizes';
-import { makePart, sizeAt, turnSchema, type Part, type Turn, type Wish } from '../../../core/spool';
-import type { System } from '../../../core/units';
+import { partLabel, withoutPart, type Setup } from '../../../core/models/purge';
+import { findSize, parseSize, sizeName, sizesOf, type Size } from '../../../core/basics/sizes';
+import { makePart, sizeAt, turnSchema, type Part, type Turn, type Wish } from '../../../core/basics/spool';
+import type { System } from '../../../core/basics/units';
 import { LiveField, LivePick } from '../kit/LiveField';
 
 const turns = turnSchema.options.map((t) => ({ value: t, label: t }));

@@ -1,8 +1,8 @@
 /** Root push: the pressure inside against what the puddle carries, now and as the last of the gap is shut. */
 import { useMemo, useState } from 'react';
-import { atHour, sector } from '../../../core/drawing';
-import { CLOSING_STEPS, closingOf, closingWords, rootPush, schoolNames, type School, type Setup } from '../../../core/purge';
-import { format, show, type System } from '../../../core/units';
+import { atHour, sector } from '../../../core/models/drawing';
+import { CLOSING_STEPS, closingOf, closingWords, rootPush, schoolNames, type School, type Setup } from '../../../core/models/purge';
+import { format, show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 
 type Props = { setup: Setup; system: System; gap: number; onChange: (s: Setup) => void };

@@ -1,10 +1,10 @@
 /** Building the spool: parts by press, by drag onto an end, or as one line of words; what is picked is set here. */
 import { useDraggable } from '@dnd-kit/core';
 import { useEffect, useState } from 'react';
-import { closeUp, partLabel, withJacket, withPart, type Setup } from '../../../core/purge';
-import type { Size } from '../../../core/sizes';
-import { formatList, parseList, type PartKind, type Port, type Wish } from '../../../core/spool';
-import type { System } from '../../../core/units';
+import { closeUp, partLabel, withJacket, withPart, type Setup } from '../../../core/models/purge';
+import type { Size } from '../../../core/basics/sizes';
+import { formatList, parseList, type PartKind, type Port, type Wish } from '../../../core/basics/spool';
+import type { System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { PartEditor } from './PartEditor';
 

@@ -1,9 +1,9 @@
 /** Adds an item to a register: a heat, a WPS, a gas lot, a tool, a product. */
 import { useState } from 'react';
-import { gasNames, gasSchema, meterNames, meterSchema } from '../../../core/gases';
-import { alloySchema } from '../../../core/materials';
-import { registerSchema, type RegisterItem } from '../../../core/registers';
-import { parseNumber, parseQuantity } from '../../../core/units';
+import { gasNames, gasSchema, meterNames, meterSchema } from '../../../core/basics/gases';
+import { alloySchema } from '../../../core/basics/materials';
+import { registerSchema, type RegisterItem } from '../../../core/work/registers';
+import { parseNumber, parseQuantity } from '../../../core/basics/units';
 import { CheckField, PickField, TextField, type Option } from '../kit/fields';
 import { StageForm } from '../kit/StageForm';
 import { request, type Refusal } from '../post';

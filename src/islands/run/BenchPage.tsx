@@ -1,9 +1,9 @@
 /** The bench: the whole screen for the hand that wears a glove. One figure, one thing to do, four targets at most. */
 import { useEffect, useRef, useState } from 'react';
-import type { WeldPlace } from '../../../core/jobs';
-import { stageCautions } from '../../../core/cautions';
-import { clock, format, type System } from '../../../core/units';
-import { alarmNames, type BoardCylinder, type Cue, type RunState, type Target, type WeldState } from '../../../core/weld';
+import type { WeldPlace } from '../../../core/work/jobs';
+import { stageCautions } from '../../../core/work/cautions';
+import { clock, format, type System } from '../../../core/basics/units';
+import { alarmNames, type BoardCylinder, type Cue, type RunState, type Target, type WeldState } from '../../../core/work/weld';
 import { HoldButton } from '../kit/HoldButton';
 import { Cautions, RefusalNote } from '../kit/notes';
 import { keepOffline } from '../offline';

@@ -1,8 +1,8 @@
 /** A logger's file read in beside a run: what was found in it is shown before it is kept, and what was dropped and why. */
 import { useMemo, useState } from 'react';
-import { readLogger } from '../../../core/devices';
-import { clock, show } from '../../../core/units';
-import type { RunState } from '../../../core/weld';
+import { readLogger } from '../../../core/work/devices';
+import { clock, show } from '../../../core/basics/units';
+import type { RunState } from '../../../core/work/weld';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { request, type Refusal } from '../post';

@@ -1,10 +1,13 @@
 /** A running purge in hand: its readings, what the bench shows of it, what it calls for, and the ways to mark, undo and end it. */
 import { useState } from 'react';
-import { believable, sensorState, STALE_AFTER, type SensorState } from '../../../core/devices';
-import { leftNow } from '../../../core/gases';
-import { postPurge } from '../../../core/heat';
-import { gate, totalFlow, type Gate, type Reading } from '../../../core/purge';
+import { believable, sensorState, STALE_AFTER, type SensorState } from '../../../core/models/sensor';
+import { leftNow } from '../../../core/basics/gases';
+import { postPurge } from '../../../core/models/heat';
+import { totalFlow } from '../../../core/models/purge';
 import {
+  gate,
+  type Gate,
+  type Reading,
   alarmsOf,
   benchView,
   type Alarm,
@@ -15,7 +18,7 @@ import {
   type RunState,
   type Target,
   type WeldState,
-} from '../../../core/weld';
+} from '../../../core/work/weld';
 import { LivePick } from '../kit/LiveField';
 import { useKeptText } from '../kit/useKeptText';
 import { useNow } from '../kit/useNow';

@@ -1,11 +1,11 @@
 /** Fit-up: gap with its clock positions, high-low, heats, filler, WPS, welder. */
 import { useEffect, useRef } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
-import { gapAdvice, highLow, startingAmps, tackCount } from '../../../core/heat';
-import { fillerFor } from '../../../core/materials';
-import { itemsOf } from '../../../core/registers';
-import { bore } from '../../../core/sizes';
-import { parseQuantity, show } from '../../../core/units';
+import { gapAdvice, highLow, startingAmps, tackCount } from '../../../core/models/heat';
+import { fillerFor } from '../../../core/basics/materials';
+import { itemsOf } from '../../../core/work/registers';
+import { bore } from '../../../core/basics/sizes';
+import { parseQuantity, show } from '../../../core/basics/units';
 import { CheckField, HourField, PickField, QuantityField, required, si } from '../kit/fields';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';

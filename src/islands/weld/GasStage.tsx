@@ -1,13 +1,13 @@
 /** Gas: whether a purge is needed, the lots, the cylinder and what it still holds, the meter, the monitor's check. */
 import { useState } from 'react';
-import { checkMonitor } from '../../../core/devices';
-import { gasForWeld, gasNames, left, meterState, needOf, supplyAdvice, type Gas } from '../../../core/gases';
-import { postPurge } from '../../../core/heat';
-import { alloys } from '../../../core/materials';
-import { backingNames, needOptions, startingSetup, totalFlow, type Backing } from '../../../core/purge';
-import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/registers';
-import { bore } from '../../../core/sizes';
-import { parseQuantity, show } from '../../../core/units';
+import { checkMonitor } from '../../../core/work/devices';
+import { gasForWeld, gasNames, left, meterState, needOf, supplyAdvice, type Gas } from '../../../core/basics/gases';
+import { postPurge } from '../../../core/models/heat';
+import { alloys } from '../../../core/basics/materials';
+import { backingNames, needOptions, startingSetup, totalFlow, type Backing } from '../../../core/models/purge';
+import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/work/registers';
+import { bore } from '../../../core/basics/sizes';
+import { parseQuantity, show } from '../../../core/basics/units';
 import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
 import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';

@@ -18,8 +18,8 @@ import {
   type Outcome,
   type Tint,
   type Zone,
-} from '../../../core/criteria';
-import { bandHex, bandRange, bandsOf, type Band } from '../../../core/tint';
+} from '../../../core/models/criteria';
+import { bandHex, bandRange, bandsOf, type Band } from '../../../core/models/tint';
 import { filmsOf } from '../drawings/films';
 import { Beside } from '../kit/Beside';
 import { RefusalNote } from '../kit/notes';

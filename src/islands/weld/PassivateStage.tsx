@@ -8,11 +8,11 @@ import {
   testSchema,
   type Passivation,
   type Test,
-} from '../../../core/cleaning';
-import { parseNumber } from '../../../core/units';
-import { itemsOf } from '../../../core/registers';
-import { clock, parseQuantity } from '../../../core/units';
-import { situation } from '../../../core/weld';
+} from '../../../core/models/cleaning';
+import { parseNumber } from '../../../core/basics/units';
+import { itemsOf } from '../../../core/work/registers';
+import { clock, parseQuantity } from '../../../core/basics/units';
+import { situation } from '../../../core/work/weld';
 import { PickField, QuantityField, required, si, siOrNull, TextField } from '../kit/fields';
 import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';

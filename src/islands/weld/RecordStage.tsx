@@ -1,7 +1,7 @@
 /** Record: dams counted in and out, the story so far, closing it. Unsigned until there is sign-in. */
 import { useState } from 'react';
-import { show } from '../../../core/units';
-import { dams, gasUse, gasUseWords } from '../../../core/weld';
+import { show } from '../../../core/basics/units';
+import { dams, gasUse, gasUseWords } from '../../../core/work/weld';
 import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
 import type { Refusal } from '../post';

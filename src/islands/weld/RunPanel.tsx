@@ -1,9 +1,9 @@
 /** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { STALE_AFTER } from '../../../core/devices';
-import { closingOf, closingWords, totalFlow } from '../../../core/purge';
-import { clock, format, show } from '../../../core/units';
-import { targets, type RunState, type Target } from '../../../core/weld';
+import { STALE_AFTER } from '../../../core/models/sensor';
+import { closingOf, closingWords, totalFlow } from '../../../core/models/purge';
+import { clock, format, show } from '../../../core/basics/units';
+import { targets, type RunState, type Target } from '../../../core/work/weld';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
 import { HoldButton } from '../kit/HoldButton';

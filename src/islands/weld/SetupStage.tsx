@@ -1,10 +1,10 @@
 /** Set-up of the torch, before the first tack: cup, stick-out, flow, amps, post-flow, each beside its rule. */
 import { useEffect } from 'react';
-import { postFlow, startingAmps } from '../../../core/heat';
-import { isTitanium } from '../../../core/materials';
-import { itemsOf } from '../../../core/registers';
-import { cupFlow, cups, startingCup, stickOut } from '../../../core/shield';
-import { parseQuantity, show } from '../../../core/units';
+import { postFlow, startingAmps } from '../../../core/models/heat';
+import { isTitanium } from '../../../core/basics/materials';
+import { itemsOf } from '../../../core/work/registers';
+import { cupFlow, cups, startingCup, stickOut } from '../../../core/models/shield';
+import { parseQuantity, show } from '../../../core/basics/units';
 import { CheckField, PickField, QuantityField, si } from '../kit/fields';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';

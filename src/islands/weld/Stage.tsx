@@ -1,9 +1,9 @@
 /** One stage of the weld: open when due, folded to the line that mattered when done. */
 import Check from 'lucide-react/icons/check';
 import type { ReactNode } from 'react';
-import { familyCautions, stageCautions } from '../../../core/cautions';
-import { alloys } from '../../../core/materials';
-import { stageLine, stageNames, type Stage } from '../../../core/weld';
+import { familyCautions, stageCautions } from '../../../core/work/cautions';
+import { alloys } from '../../../core/basics/materials';
+import { stageLine, stageNames, type Stage } from '../../../core/work/weld';
 import { Cautions } from '../kit/notes';
 import { useWeld } from './context';
 

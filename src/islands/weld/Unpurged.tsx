@@ -1,6 +1,6 @@
 /** A weld without an inside purge. */
 import { useState } from 'react';
-import { backingNames, startingSetup } from '../../../core/purge';
+import { backingNames, startingSetup } from '../../../core/models/purge';
 import { RefusalNote } from '../kit/notes';
 import { newId, type Refusal } from '../post';
 import { useWeld } from './context';

@@ -1,14 +1,14 @@
 /** One weld, from fit-up to record: its three drawings, and the stages in the order of work with the due one open. */
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import type { DeviceRow } from '../../../core/devices';
-import type { WeldPlace } from '../../../core/jobs';
-import type { Person } from '../../../core/people';
-import { setupForWeld, startingSetup } from '../../../core/purge';
-import type { Check, Prices, RegisterItem } from '../../../core/registers';
-import { sizeName } from '../../../core/sizes';
-import { show } from '../../../core/units';
-import { shareOf, stageSchema, waitsFor, type BoardCylinder, type Stage } from '../../../core/weld';
+import type { DeviceRow } from '../../../core/work/devices';
+import type { WeldPlace } from '../../../core/work/jobs';
+import type { Person } from '../../../core/work/people';
+import { setupForWeld, startingSetup } from '../../../core/models/purge';
+import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
+import { sizeName } from '../../../core/basics/sizes';
+import { show } from '../../../core/basics/units';
+import { shareOf, stageSchema, waitsFor, type BoardCylinder, type Stage } from '../../../core/work/weld';
 import { filmsOf } from '../drawings/films';
 import { BESIDE } from '../kit/Beside';
 import { EndView } from '../drawings/EndView';

@@ -1,13 +1,13 @@
 /** What every stage of the weld page needs: the weld, the registers, and a way to record. */
 import { createContext, useContext } from 'react';
-import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/criteria';
-import type { DeviceRow } from '../../../core/devices';
-import type { WeldPlace } from '../../../core/jobs';
-import type { Person } from '../../../core/people';
-import type { Setup } from '../../../core/purge';
-import type { Check, Prices, RegisterItem } from '../../../core/registers';
-import type { System } from '../../../core/units';
-import type { BoardCylinder, Recorded, WeldState } from '../../../core/weld';
+import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/models/criteria';
+import type { DeviceRow } from '../../../core/work/devices';
+import type { WeldPlace } from '../../../core/work/jobs';
+import type { Person } from '../../../core/work/people';
+import type { Setup } from '../../../core/models/purge';
+import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
+import type { System } from '../../../core/basics/units';
+import type { BoardCylinder, Recorded, WeldState } from '../../../core/work/weld';
 import type { Refusal, Said } from '../post';
 import type { Waiting } from '../queue';
 

@@ -3,7 +3,7 @@
  * this device first and shown at once, so that the bench goes on without network.
  */
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { reduceRun, reduceWeld, type Recorded, type SentEvent, type WeldState } from '../../../core/weld';
+import { reduceRun, reduceWeld, type Recorded, type SentEvent, type WeldState } from '../../../core/work/weld';
 import { listen, type Hint } from '../live';
 import { fromCache, heardTime, request, say, sentEvent, type Refusal, type Said } from '../post';
 import { enqueue, keepRecord, keptRecord, onQueue, outcome, unsay, waiting, type KeptRecord, type Waiting } from '../queue';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { checkSchema } from '../../../core/registers';
+import { checkSchema } from '../../../core/work/registers';
 import { checks, takeCheck } from '../../../db/checks';
 import { now } from '../../../db/clock';
 import { bodyOf, error, json, who } from '../../server/answer';

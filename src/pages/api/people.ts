@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { newPersonSchema } from '../../../core/people';
+import { newPersonSchema } from '../../../core/work/people';
 import { addPerson, people } from '../../../db/people';
 import { bodyOf, json } from '../../server/answer';
 import { db } from '../../server/db';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { pricesSchema } from '../../../core/registers';
+import { pricesSchema } from '../../../core/work/registers';
 import { prices, setPrices } from '../../../db/checks';
 import { bodyOf, json } from '../../server/answer';
 import { db } from '../../server/db';

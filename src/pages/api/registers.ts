@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { registerSchema } from '../../../core/registers';
+import { registerSchema } from '../../../core/work/registers';
 import { addRegisterItem, registerItems } from '../../../db/registers';
 import { bodyOf, error, json } from '../../server/answer';
 import { db } from '../../server/db';

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { newWorkSchema } from '../../../core/jobs';
+import { newWorkSchema } from '../../../core/work/jobs';
 import { now } from '../../../db/clock';
 import { addWork } from '../../../db/work';
 import { bodyOf, error, json, who } from '../../server/answer';

@@ -1,6 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import type { APIRoute } from 'astro';
-import { newDeviceSchema } from '../../../../core/devices';
+import { newDeviceSchema } from '../../../../core/work/devices';
 import { now } from '../../../../db/clock';
 import { addDevice, devices, nameTaken } from '../../../../db/devices';
 import { bodyOf, error, json } from '../../../server/answer';

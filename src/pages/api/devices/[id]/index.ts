@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { cellSchema } from '../../../../../core/registers';
+import { cellSchema } from '../../../../../core/work/registers';
 import { now } from '../../../../../db/clock';
 import { revokeDevice, setDeviceCard } from '../../../../../db/devices';
 import { bodyOf, error, json } from '../../../../server/answer';

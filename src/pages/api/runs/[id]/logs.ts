@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { readLogger } from '../../../../../core/devices';
+import { readLogger } from '../../../../../core/work/devices';
 import { now } from '../../../../../db/clock';
 import { addLog } from '../../../../../db/logs';
 import { bodyOf, error, json, who } from '../../../../server/answer';

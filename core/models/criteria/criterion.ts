@@ -1,0 +1,124 @@
+/**
+ * Acceptance criteria are data: versioned, shipped as editable templates, never a fixed rule in code.
+ * Here are their shape and the shape of what is seen on a weld; judge.ts puts the two together.
+ */
+import { z } from 'zod';
+import { bandNames, bandSchema, type Band } from '../tint';
+import { alloyFamilySchema } from '../../basics/materials';
+
+export const zoneSchema = z.enum(['id-bead', 'id-haz', 'od-bead', 'od-haz']);
+export type Zone = z.infer<typeof zoneSchema>;
+export const zoneNames: Record<Zone, string> = {
+  'id-bead': 'Inside, bead',
+  'id-haz': 'Inside, HAZ',
+  'od-bead': 'Outside, bead',
+  'od-haz': 'Outside, HAZ',
+};
+
+/** From best to worst; `incomplete` is no verdict but the lack of one. */
+export const outcomeSchema = z.enum(['accept', 'clean', 'refer', 'reweld', 'cut-out']);
+export type Outcome = z.infer<typeof outcomeSchema>;
+export const outcomeNames: Record<Outcome, string> = {
+  accept: 'Accept',
+  clean: 'Clean, then accept',
+  refer: 'Refer to the engineer',
+  reweld: 'Re-weld',
+  'cut-out': 'Cut out',
+};
+
+export const defectSchema = z.enum([
+  'crack',
+  'lack-of-fusion',
+  'lack-of-penetration',
+  'sugar',
+  'porosity',
+  'undercut',
+  'concavity',
+  'convexity',
+  'high-low',
+  'tack-not-consumed',
+  'arc-strike',
+  'stop-oxide',
+]);
+export type DefectKind = z.infer<typeof defectSchema>;
+export const defectNames: Record<DefectKind, string> = {
+  crack: 'Crack',
+  'lack-of-fusion': 'Lack of fusion',
+  'lack-of-penetration': 'Not penetrated',
+  sugar: 'Sugar',
+  porosity: 'Open pore',
+  undercut: 'Undercut',
+  concavity: 'Concave beyond the limit',
+  convexity: 'Convex beyond the limit',
+  'high-low': 'Misaligned beyond the limit',
+  'tack-not-consumed': 'Tack not consumed',
+  'arc-strike': 'Arc strike',
+  'stop-oxide': 'Oxidised stop',
+};
+
+export const purgeRulesSchema = z.object({
+  /** oxygen at which the arc may start, ppm */
+  startPpm: z.number().positive(),
+  /** oxygen not to be passed while welding, ppm */
+  weldPpm: z.number().positive(),
+  readyBy: z.enum(['monitor', 'clock']),
+  /** without a monitor the clock may decide, and the record says so */
+  clockAllowed: z.boolean(),
+  /** the limit held this long */
+  holdSeconds: z.number().min(0),
+  /** on top, since the joint is not what is measured */
+  jointHoldSeconds: z.number().min(0),
+  /** tacks need the weld's own limit */
+  tacksAtLimit: z.boolean(),
+});
+export type PurgeRules = z.infer<typeof purgeRulesSchema>;
+
+const perBand = z.partialRecord(bandSchema, outcomeSchema);
+
+export const criterionSchema = z.object({
+  id: z.string().min(1).max(40),
+  version: z.number().int().positive(),
+  title: z.string(),
+  /** what it is for, and what it is not */
+  about: z.string(),
+  source: z.string(),
+  confidence: z.enum(['high', 'medium', 'low']),
+  families: z.array(alloyFamilySchema).min(1),
+  purge: purgeRulesSchema,
+  /** band to outcome for each zone; a band not listed is for the engineer */
+  zones: z.record(zoneSchema, perBand),
+  /** own words of the scheme for a band */
+  words: z.partialRecord(bandSchema, z.string()),
+  /** numbers of the user's own printed guide, lowest best: up to `accept`, up to `clean`, above that re-weld */
+  numbers: z.object({ accept: z.number().int().min(0), clean: z.number().int().min(0), most: z.number().int().positive() }).nullable(),
+  defects: z.partialRecord(defectSchema, outcomeSchema),
+  /** what follows the look */
+  cleaning: z.enum(['always', 'when-tinted', 'never']),
+  passivation: z.enum(['always', 'when-cleaned', 'never']),
+  /** product touches food, drink or medicine */
+  foodContact: z.boolean(),
+});
+export type Criterion = z.infer<typeof criterionSchema>;
+
+/** Clock hours, clockwise from `from` to `to`; 12 to 12 is the whole round. */
+export const arcSchema = z.object({ from: z.number().gt(0).max(12), to: z.number().gt(0).max(12) });
+export type Arc = z.infer<typeof arcSchema>;
+
+/** Hours covered by an arc. */
+export const arcHours = (a: Arc): number => ((a.to - a.from + 12 - 1e-9) % 12) + 1e-9;
+/** Is this hour (0 to 12) inside the arc? */
+export const inArc = (a: Arc, hour: number): boolean => arcHours(a) >= 12 - 1e-6 || (hour - a.from + 24) % 12 <= arcHours(a) + 1e-9;
+export const arcText = (a: Arc): string => (arcHours(a) >= 12 - 1e-6 ? 'all round' : `${a.from} to ${a.to} o'clock`);
+
+export const gradeSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('band'), band: bandSchema }),
+  z.object({ by: z.literal('number'), number: z.number().int().min(0).max(20), guide: z.string().min(1).max(80) }),
+  z.object({ by: z.literal('unseen') }),
+]);
+export const tintSchema = z.object({ zone: zoneSchema, arc: arcSchema, grade: gradeSchema });
+export type Tint = z.infer<typeof tintSchema>;
+export const foundDefectSchema = z.object({ kind: defectSchema, side: z.enum(['inside', 'outside']), arc: arcSchema });
+export type FoundDefect = z.infer<typeof foundDefectSchema>;
+
+/** A band's name in the words of the scheme. */
+export const wordFor = (c: Criterion, band: Band): string => c.words[band] ?? bandNames[band];

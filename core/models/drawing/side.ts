@@ -1,0 +1,204 @@
+/**
+ * The Side view as geometry: the spool turned as it lies, gravity down, long straights squeezed in their middle, what
+ * points at the eye drawn aslant. Everything a pointer or a key does on the drawing is read back through here.
+ */
+import { bore } from '../../basics/sizes';
+import { along, isStraight, layOut, turnWhole, type Part, type Pipe, type Port, type Vec } from '../../basics/spool';
+import type { Setup } from '../purge';
+
+export type Spot = { x: number; y: number };
+export type Ray = Spot & { /** unit vector along the tube as drawn */ dx: number; dy: number };
+
+export type SideScene = {
+  width: number;
+  height: number;
+  /** drawn units for each metre of bore */
+  scale: number;
+  pipes: { index: number; part: string; points: Spot[]; outer: number; inner: number; jacket: boolean }[];
+  /** a place on pipe `index`, metres along it, and the direction there */
+  at: (index: number, s: number) => Ray;
+  free: ({ part: string; port: Port } & Ray)[];
+  joints: ({ part: string; bore: number } & Ray)[];
+  dams: ({ id: string; bore: number } & Ray)[];
+  /** where an inlet or a vent sits: on the face of a dam, a cap, the end of a jacket; out is away from the joint */
+  seat: (on: string, height: 'low' | 'middle' | 'high') => (Ray & { bore: number }) | null;
+  /** every place an inlet or vent could sit */
+  seats: string[];
+  /** the nearest place on a straight part */
+  nearest: (x: number, y: number) => { part: string; at: number; distance: number } | null;
+  middle: (part: string) => Spot | null;
+};
+
+/** Length as drawn, m: true near both ends, squeezed by logarithm in the middle. */
+export const squeezed = (length: number, unit: number): number => 2 * unit * Math.log1p(length / 2 / unit);
+const squeezeAt = (s: number, length: number, unit: number): number =>
+  s <= length / 2 ? unit * Math.log1p(s / unit) : squeezed(length, unit) - unit * Math.log1p((length - s) / unit);
+/** The inverse: metres along the part from metres as drawn. */
+export function unsqueezed(drawn: number, length: number, unit: number): number {
+  const whole = squeezed(length, unit);
+  const d = Math.max(0, Math.min(whole, drawn));
+  return d <= whole / 2 ? unit * Math.expm1(d / unit) : length - unit * Math.expm1((whole - d) / unit);
+}
+
+const ASLANT = 0.35;
+/** A bore is drawn no wider than this. */
+const THICKEST = 84;
+const project = (p: Vec, s: Pick<Setup, 'tilt' | 'roll'>): Spot => {
+  const [x, y, z] = turnWhole(p, s.tilt, s.roll);
+  return { x: x - ASLANT * z, y: -y + ASLANT * z };
+};
+
+/** Grey of a place by its oxygen, 0 (air) to 1 (at or below the limit), by the logarithm: an achromatic ramp. */
+export const airShade = (ppm: number, limit: number): number =>
+  Math.max(0, Math.min(1, Math.log(209_500 / Math.max(ppm, 1)) / Math.log(209_500 / limit)));
+
+/**
+ * @param width of the picture, in its own units
+ * @param tallest and its height at the most: a flat spool gets a flatter picture
+ * @param margin room for words around the spool
+ */
+export function sideScene(setup: Setup, width: number, tallest: number, margin: { x: number; y: number }): SideScene {
+  const unitOf = (p: Part) => Math.max(0.05, 1.2 * bore(p.size));
+  const byId = new Map(setup.parts.map((p) => [p.id, p]));
+  const lengthOf = (p: Part | undefined): number => (p && 'length' in p ? p.length : 0);
+  const drawn = setup.parts.map((p): Part => {
+    if (p.kind === 'straight') return { ...p, length: squeezed(p.length, unitOf(p)) };
+    if (p.kind === 'jacket') {
+      const inside = byId.get(p.around);
+      if (!inside) return p;
+      return { ...p, from: squeezeAt(p.from, lengthOf(inside), unitOf(inside)), to: squeezeAt(p.to, lengthOf(inside), unitOf(inside)) };
+    }
+    return p;
+  });
+  const layout = layOut(drawn);
+  const flat = layout.pipes.map((pipe) => pipe.points.map((p) => project(p, setup)));
+  const all = flat.flat();
+  const [x0, x1] = [Math.min(...all.map((p) => p.x)), Math.max(...all.map((p) => p.x))];
+  const [y0, y1] = [Math.min(...all.map((p) => p.y)), Math.max(...all.map((p) => p.y))];
+  const widest = Math.max(...layout.pipes.map((p) => Math.max(p.boreFrom, p.boreTo)), 1e-3);
+  const scale = Math.min(
+    (width - 2 * margin.x) / Math.max(x1 - x0 + widest, 1e-3),
+    (tallest - 2 * margin.y) / Math.max(y1 - y0 + widest, 1e-3),
+    THICKEST / widest,
+  );
+  const height = Math.max(0.55 * tallest, (y1 - y0 + widest) * scale + 2 * margin.y);
+  const fit = (p: Spot): Spot => ({ x: width / 2 + (p.x - (x0 + x1) / 2) * scale, y: height / 2 + (p.y - (y0 + y1) / 2) * scale });
+  const seen = (p: Vec): Spot => fit(project(p, setup));
+
+  const drawnS = (pipe: Pipe, s: number): number => {
+    const p = byId.get(pipe.part);
+    return p?.kind === 'straight' ? squeezeAt(s, p.length, unitOf(p)) : s;
+  };
+  const at = (index: number, s: number): Ray => {
+    const pipe = layout.pipes[index] as Pipe;
+    const d = drawnS(pipe, s);
+    const step = pipe.length * 0.02;
+    const [a, b] = [seen(along(pipe.points, pipe.length, d - step)), seen(along(pipe.points, pipe.length, d + step))];
+    const l = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+    return { ...seen(along(pipe.points, pipe.length, d)), dx: (b.x - a.x) / l, dy: (b.y - a.y) / l };
+  };
+  const endRay = (part: string, port: Port): Ray | null => {
+    const end = layout.ends.get(part)?.[port];
+    if (!end) return null;
+    const [a, b] = [seen(end.at), seen([end.at[0] + end.out[0] * 0.05, end.at[1] + end.out[1] * 0.05, end.at[2] + end.out[2] * 0.05])];
+    const l = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+    return { ...a, dx: (b.x - a.x) / l, dy: (b.y - a.y) / l };
+  };
+  const boreAt = (part: string) => bore(byId.get(part)?.size ?? { series: 'pipe', nominal: '', schedule: null, od: 0.05, wall: 0.002 });
+  const pipeOf = (part: string) => layout.pipes.findIndex((p) => p.part === part);
+
+  const dams = setup.dams.flatMap((d) => {
+    const index = pipeOf(d.part);
+    if (index < 0) return [];
+    const ray = typeof d.at === 'number' ? at(index, d.at) : endRay(d.part, d.at);
+    const p = byId.get(d.part);
+    const wide = typeof d.at === 'string' && d.at === 'c' && p && 'branch' in p ? bore(p.branch) : boreAt(d.part);
+    return ray ? [{ id: d.id, bore: wide, ...ray }] : [];
+  });
+  // Which way is out at a dam: away from the joint along its part, or the way the end looks.
+  const joint = byId.get(setup.joint ?? '');
+  const jointSpot = joint ? endRay(joint.id, 'a') : null;
+  const outward = (ray: Ray): Ray => {
+    if (!jointSpot) return ray;
+    const towards = (jointSpot.x - ray.x) * ray.dx + (jointSpot.y - ray.y) * ray.dy > 0;
+    return towards ? { ...ray, dx: -ray.dx, dy: -ray.dy } : ray;
+  };
+  const face = (ray: Ray & { bore: number }, height: 'low' | 'middle' | 'high'): Ray & { bore: number } => {
+    // Low and high are across the face, as far as the face stands upright in the picture.
+    const up = { x: Math.abs(ray.dx) < 1e-6 ? 1 : -ray.dy * Math.sign(ray.dx), y: Math.abs(ray.dx) < 1e-6 ? 0 : Math.abs(ray.dx) };
+    const k = (height === 'high' ? -1 : height === 'low' ? 1 : 0) * 0.33 * ray.bore * scale;
+    return { ...ray, x: ray.x + up.x * k, y: ray.y + up.y * k };
+  };
+  const seat: SideScene['seat'] = (on, height) => {
+    const dam = dams.find((d) => d.id === on);
+    if (dam) {
+      const item = setup.dams.find((d) => d.id === on);
+      return face(typeof item?.at === 'string' ? dam : { ...dam, ...outward(dam) }, height);
+    }
+    const [part = '', end] = on.split(':');
+    const p = byId.get(part);
+    if (p?.kind === 'cap') {
+      const index = pipeOf(part);
+      const ray = index < 0 ? null : at(index, (layout.pipes[index] as Pipe).length);
+      return ray && face({ ...ray, bore: boreAt(part) }, height);
+    }
+    if (p?.kind === 'jacket' && (end === 'a' || end === 'b')) {
+      const ray = endRay(part, end);
+      if (!ray) return null;
+      // A nozzle in the wall of the shell, at its foot or at its top.
+      const side = height === 'low' ? 1 : -1;
+      const [inside, shell] = [-16 * ray.dx, boreAt(part)];
+      return { x: ray.x + inside, y: ray.y + side * 0.5 * shell * scale, dx: 0, dy: side, bore: shell };
+    }
+    return null;
+  };
+  const straights = setup.parts.filter((p) => isStraight(p) && pipeOf(p.id) >= 0);
+  return {
+    width,
+    height,
+    scale,
+    pipes: layout.pipes.map((pipe, index) => ({
+      index,
+      part: pipe.part,
+      points: (flat[index] as Spot[]).map(fit),
+      outer: (pipe.boreFrom + 2 * (byId.get(pipe.part)?.size.wall ?? 0)) * scale,
+      inner: ((pipe.boreFrom + pipe.boreTo) / 2) * scale,
+      jacket: pipe.jacket !== undefined,
+    })),
+    at,
+    free: layout.free.flatMap(({ part, port }) => {
+      const ray = endRay(part, port);
+      return ray ? [{ part, port, ...ray }] : [];
+    }),
+    joints: setup.parts.flatMap((p) => {
+      const ray = p.on && p.kind !== 'cap' ? endRay(p.id, 'a') : null;
+      return ray ? [{ part: p.id, bore: boreAt(p.id), ...ray }] : [];
+    }),
+    dams,
+    seat,
+    seats: [
+      ...dams.map((d) => d.id),
+      ...setup.parts.flatMap((p) => (p.kind === 'cap' ? [p.id] : p.kind === 'jacket' ? [`${p.id}:a`, `${p.id}:b`] : [])),
+    ],
+    nearest(x, y) {
+      let best: ReturnType<SideScene['nearest']> = null;
+      for (const p of straights) {
+        const index = pipeOf(p.id);
+        const [a, b] = [at(index, 0), at(index, lengthOf(p))];
+        const l2 = (b.x - a.x) ** 2 + (b.y - a.y) ** 2 || 1;
+        const t = Math.max(0, Math.min(1, ((x - a.x) * (b.x - a.x) + (y - a.y) * (b.y - a.y)) / l2));
+        const distance = Math.hypot(x - a.x - t * (b.x - a.x), y - a.y - t * (b.y - a.y));
+        const s = p.kind === 'straight' ? unsqueezed(t * squeezed(p.length, unitOf(p)), p.length, unitOf(p)) : t * lengthOf(p);
+        if (!best || distance < best.distance) best = { part: p.id, at: s, distance };
+      }
+      return best;
+    },
+    middle(part) {
+      const index = pipeOf(part);
+      const pipe = layout.pipes[index];
+      if (!pipe) return null;
+      const p = byId.get(part);
+      return at(index, (p?.kind === 'straight' ? p.length : pipe.length) / 2);
+    },
+  };
+}

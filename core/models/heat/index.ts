@@ -1,0 +1,130 @@
+/** Starting figures for gap, tacks, filler, amps and post-flow, each by a named rule of the trade. */
+import { figure, input, type Figure } from '../../basics/figure';
+import { show, type System } from '../../basics/units';
+
+const INCH = 0.0254;
+
+/** Wall, m, up to which the by-hand rule for welding without filler is meant. */
+export const AUTOGENOUS_MOST = 3e-3;
+
+/**
+ * Starting current for full penetration without filler, by hand.
+ * @param wall m
+ */
+export function startingAmps(wall: number): Figure {
+  const mils = (wall / INCH) * 1000;
+  const base = {
+    label: 'Amps to start with',
+    quantity: 'current' as const,
+    kind: 'rule' as const,
+    inputs: [input('Wall', 'length', wall)],
+  };
+  if (wall > AUTOGENOUS_MOST)
+    return figure({
+      ...base,
+      value: null,
+      formula: 'No rule for this wall',
+      source: 'By-hand rule holds to 3 mm',
+      caution: 'Above 3 mm the joint is opened and filled: take the amps from the WPS.',
+    });
+  return figure({
+    ...base,
+    value: 0.65 * mils,
+    low: 0.55 * mils,
+    high: 0.75 * mils,
+    formula: '0.55 to 0.75 A for each thousandth of an inch of wall',
+    source:
+      'Rule for about 4 in/min by hand, from a heat-flow model of a full-penetration bead; not compared with a weld. Common practice, no source, says 1 A, which is for 10 in/min',
+    note: 'The range is the rule, not a P10 to P90. The WPS decides.',
+  });
+}
+
+/** Post-flow on the torch: 1 s for each 10 A, at least 8 s (shop default). */
+export const postFlow = (amps: number): Figure =>
+  figure({
+    label: 'Post-flow on the torch',
+    quantity: 'time',
+    value: Math.max(8, amps / 10),
+    kind: 'rule',
+    formula: '1 s for each 10 A, at least 8 s',
+    source: 'Common practice, no source',
+    inputs: [input('Amps', 'current', amps)],
+    note: 'Keeps the tungsten clean and the crater pale; it does not keep the whole seam free of tint.',
+  });
+
+/** Hold of the inside gas after the arc, s: common practice 30 to 60 s, longer when thick. */
+export const postPurge = (wall: number): Figure =>
+  figure({
+    label: 'Hold the purge after the arc',
+    quantity: 'time',
+    value: wall <= 2e-3 ? 60 : Math.min(240, 60 + ((wall - 2e-3) / 1e-3) * 70),
+    low: wall <= 2e-3 ? 30 : null,
+    kind: 'rule',
+    formula: '60 s to 2 mm of wall, then 70 s more for each millimetre',
+    source: 'Common practice, no source (30 to 60 s); the slope from a cooling estimate of the ring to 250 °C, good to a factor of two',
+    inputs: [input('Wall', 'length', wall)],
+  });
+
+/** How many tacks: two or three on small tube, four and more above (common practice, no source). */
+export const tackCount = (od: number): { least: number; text: string } =>
+  od <= 0.04
+    ? { least: 2, text: 'Two or three tacks' }
+    : od <= 0.08
+      ? { least: 3, text: 'Three or four tacks' }
+      : { least: 4, text: 'Four tacks or more' };
+
+export type Advice = { school: string; text: string; source: string };
+
+/** What the gap says: what to expect, where to start, which rod. Every school that has an answer, side by side. */
+export function gapAdvice(
+  gap: { narrow: number; narrowAt: number; wide: number; wideAt: number },
+  wall: number,
+  autogenous: boolean,
+  system: System,
+): Advice[] {
+  const len = (m: number) => show(m, 'length', system);
+  const advice: Advice[] = [];
+  const say = (school: string, text: string, source = 'Common practice, no source') => advice.push({ school, text, source });
+  if (gap.wide - gap.narrow > 0.1e-3)
+    say('Uneven gap', `Start at ${gap.narrowAt} o'clock, the narrow side: the wide side at ${gap.wideAt} closes while you weld.`);
+  if (autogenous) {
+    const share = gap.wide / wall;
+    if (gap.wide > INCH / 64 + 1e-6) say('No filler', `${len(gap.wide)} is more than 1/64 in: close the gap or add filler.`);
+    else if (share > 0.1) say('No filler', `The gap is ${Math.round(share * 100)} % of the wall. Weldable by hand, expect underfill.`);
+    else say('No filler', 'Gap is close to zero, as it should be.');
+    if (share > 0.1)
+      say(
+        'Filler when fit-up needs it',
+        `Touch in a ${len(wall <= 2e-3 ? 1.6e-3 : 2.4e-3)} rod where the gap is widest and record it.`,
+        'Filler by wall: from memory of handbook tables',
+      );
+  } else {
+    const g = (gap.narrow + gap.wide) / 2;
+    say(
+      'Rod by gap',
+      g > (3 / 32) * INCH
+        ? `Take a ${len((3 / 32) * INCH)} rod: the gap is over ${len((3 / 32) * INCH)}.`
+        : `Take a ${len(INCH / 16)} rod: the gap is ${len((3 / 32) * INCH)} or less.`,
+    );
+    say('Rod wider than the gap', `Take a rod wider than ${len(gap.wide)} and rest it in the gap.`);
+    if (wall > AUTOGENOUS_MOST)
+      say(
+        'Open root',
+        `Common gap is ${len((3 / 32) * INCH)} to ${len(INCH / 8)}. Stainless closes while welding: want ${len(INCH / 8)}, set ${len((5 / 32) * INCH)}.`,
+      );
+  }
+  return advice;
+}
+
+/** High-low against the wall: hygienic codes allow 15 % of the wall. */
+export const highLow = (value: number, wall: number): Figure =>
+  figure({
+    label: 'High-low, share of the wall',
+    quantity: 'fraction',
+    value: value / wall,
+    kind: 'rule',
+    formula: 'Misalignment over wall',
+    source: '15 % of the wall: ASME BPE and AWS D18.1, from memory; check against your edition',
+    inputs: [input('High-low', 'length', value), input('Wall', 'length', wall)],
+    caution: value / wall > 0.15 ? 'More than 15 % of the wall: fit again.' : '',
+  });

@@ -1,0 +1,152 @@
+/**
+ * How sure the time is: the model run again with what nobody knows drawn from priors, on a coarser mesh. The points
+ * come from a low-discrepancy sequence (Roberts 2018, generalised golden ratio), so that forty say what hundreds would.
+ *
+ * Priors, assumptions of this project and not measurements: flow ±7 %, dispersion and jet length times or over 1.65,
+ * bypass 0 to 25 %, air drawn in with median 0.0003 L/min and a log spread of 1.5, and the model's own error (its
+ * spread against a two-dimensional slice), wider where jackets, reducers, elbows and tees were never checked.
+ */
+import { isStraight } from '../../basics/spool';
+import { meshOf } from './mesh';
+import { predict, type Unknowns } from './predict';
+import type { Setup } from './setup';
+import type { Spaces } from './space';
+
+export const LEAK = { median: 3e-4 / 60_000, spread: 1.5 };
+const LN_165 = Math.log(1.65);
+const PACE = 0.18;
+const PACE_UNCHECKED = 0.32;
+
+/** Inverse of the normal distribution function: Acklam's rational approximation, relative error 1e-9. */
+export function normalQuantile(p: number): number {
+  const a = [-3.969683028665376e1, 2.209460984245205e2, -2.759285104469687e2, 1.38357751867269e2, -3.066479806614716e1, 2.506628277459239];
+  const b = [-5.447609879822406e1, 1.615858368580409e2, -1.556989798598866e2, 6.680131188771972e1, -1.328068155288572e1];
+  const c = [-7.784894002430293e-3, -3.223964580411365e-1, -2.400758277161838, -2.549732539343734, 4.374664141464968, 2.938163982698783];
+  const d = [7.784695709041462e-3, 3.224671290700398e-1, 2.445134137142996, 3.754408661907416];
+  const poly = (k: readonly number[], x: number) => k.reduce((s, v) => s * x + v, 0);
+  if (p < 0.02425) {
+    const q = Math.sqrt(-2 * Math.log(p));
+    return poly(c, q) / (poly(d, q) * q + 1);
+  }
+  if (p > 1 - 0.02425) return -normalQuantile(1 - p);
+  const q = p - 0.5;
+  const r = q * q;
+  return (poly(a, r) * q) / (poly(b, r) * r + 1);
+}
+
+/** Point i of the sequence in d dimensions, each coordinate strictly between 0 and 1. */
+export function sequencePoint(i: number, dimensions: number): number[] {
+  let phi = 2;
+  for (let k = 0; k < 40; k++) phi = (1 + phi) ** (1 / (dimensions + 1));
+  return Array.from({ length: dimensions }, (_, k) => {
+    const x = (0.5 + (i + 1) * phi ** -(k + 1)) % 1;
+    return Math.min(1 - 1e-9, Math.max(1e-9, x));
+  });
+}
+
+/** The unknowns of sample i. */
+export function unknownsOf(i: number, unchecked: boolean): Unknowns {
+  const [flow, dispersion, jet, bypass, leak, pace] = sequencePoint(i, 6) as [number, number, number, number, number, number];
+  return {
+    flow: 1 + 0.07 * normalQuantile(flow),
+    dispersion: Math.exp(LN_165 * normalQuantile(dispersion)),
+    jet: Math.exp(LN_165 * normalQuantile(jet)),
+    bypass: 0.25 * bypass,
+    leak: LEAK.median * Math.exp(LEAK.spread * normalQuantile(leak)),
+    pace: Math.exp((unchecked ? PACE_UNCHECKED : PACE) * normalQuantile(pace)),
+  };
+}
+
+/** Parts on which the model was never checked against anything. */
+export const uncheckedParts = (setup: Setup): string[] => setup.parts.filter((p) => !isStraight(p) && p.kind !== 'cap').map((p) => p.id);
+
+export type Span = {
+  low: number | null;
+  high: number | null;
+  /** share of the samples that reached the limit, 0 to 1 */
+  reached: number;
+};
+export type BandCurve = { times: number[]; low: number[]; middle: number[]; high: number[] };
+export type Band = { samples: number; joint: Span; vent: Span; curves: { joint: BandCurve; vent: BandCurve } };
+
+const GRID = 60;
+
+/** Quantile of a sorted list; not reached counts as later than anything. */
+const quantile = (sorted: readonly number[], p: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(p * (sorted.length - 1))))] as number;
+
+/** Value of a curve at a time, straight in the logarithm; its last value after its end. */
+export function curveAt({ times, ppm }: { times: readonly number[]; ppm: readonly number[] }, t: number): number {
+  let [lo, hi] = [0, times.length - 1];
+  if (t >= (times[hi] as number)) return ppm[hi] as number;
+  while (hi - lo > 1) {
+    const mid = (lo + hi) >> 1;
+    if ((times[mid] as number) <= t) lo = mid;
+    else hi = mid;
+  }
+  const [ta, tb] = [times[lo] as number, times[hi] as number];
+  const [a, b] = [Math.max(1e-3, ppm[lo] as number), Math.max(1e-3, ppm[hi] as number)];
+  return a * (b / a) ** (tb > ta ? (t - ta) / (tb - ta) : 0);
+}
+
+/**
+ * Runs the samples one by one, so that a worker can breathe between them.
+ * @param horizon s up to which the curves are wanted
+ * @returns after the last sample; yields the share that is done
+ */
+export function* bandOf(
+  setup: Setup,
+  spaces: Spaces,
+  limit: number,
+  horizon: number,
+  samples = 40,
+  cells = 90,
+  monitor?: string,
+  start?: number,
+): Generator<number, Band> {
+  const unchecked = uncheckedParts(setup).length > 0;
+  const mesh = meshOf(setup, spaces, cells);
+  const grid = Array.from({ length: GRID }, (_, i) => (horizon * i) / (GRID - 1));
+  const at: Record<'joint' | 'vent', { times: number[]; ppm: number[][] }> = {
+    joint: { times: [], ppm: grid.map(() => []) },
+    vent: { times: [], ppm: grid.map(() => []) },
+  };
+  for (let i = 0; i < samples; i++) {
+    const p = predict(
+      setup,
+      spaces,
+      limit,
+      { cells, tolerance: 0.06, unknowns: unknownsOf(i, unchecked), mesh, atLeast: horizon / 2, ...(start !== undefined && { start }) },
+      monitor,
+    );
+    for (const place of ['joint', 'vent'] as const) {
+      at[place].times.push(p.times[place] ?? Infinity);
+      for (const [k, t] of grid.entries()) at[place].ppm[k]?.push(curveAt(p[place], t));
+    }
+    yield (i + 1) / samples;
+  }
+  const span = (times: number[]): Span => {
+    const sorted = times.sort((a, b) => a - b);
+    const finite = (t: number) => (Number.isFinite(t) ? t : null);
+    return {
+      low: finite(quantile(sorted, 0.1)),
+      high: finite(quantile(sorted, 0.9)),
+      reached: sorted.filter(Number.isFinite).length / sorted.length,
+    };
+  };
+  const curve = (columns: number[][]): BandCurve => {
+    const sorted = columns.map((c) => c.sort((a, b) => a - b));
+    return {
+      times: grid,
+      low: sorted.map((c) => quantile(c, 0.1)),
+      middle: sorted.map((c) => quantile(c, 0.5)),
+      high: sorted.map((c) => quantile(c, 0.9)),
+    };
+  };
+  return {
+    samples,
+    joint: span(at.joint.times),
+    vent: span(at.vent.times),
+    curves: { joint: curve(at.joint.ppm), vent: curve(at.vent.ppm) },
+  };
+}

@@ -1,0 +1,242 @@
+/** The plan of a purge: figures, the rules broken, and the times a run goes by. What a record keeps of it. */
+import { z } from 'zod';
+import { figure, figureSchema, input, type Figure } from '../../basics/figure';
+import { gasNames, settles } from '../../basics/gases';
+import { bore } from '../../basics/sizes';
+import { clock, show, type System } from '../../basics/units';
+import type { Band, Span } from './band';
+import { LEAK, uncheckedParts } from './band';
+import { leakFloor, mixedVolumes } from './bounds';
+import { entering, plainBody, type Prediction } from './predict';
+import { concavePressure } from './pressure';
+import { insidePressure, judgeSetup, ruleSchema, type Judged } from './rules';
+import { totalFlow, type Setup } from './setup';
+import type { Spaces } from './space';
+import { partNames } from '../../basics/spool';
+
+/** Below this no time is given without a reading: leaks nobody knows decide there. */
+export const LOWEST_TIMED_PPM = 50;
+/** A short level body: up to so many bores long its top clears after its vent. */
+const SHORT = 8;
+const TOP_LAG = 1.35;
+
+const spanSchema = z.object({ value: z.number().nullable(), low: z.number().nullable(), high: z.number().nullable() });
+
+export const planSchema = z.object({
+  model: z.literal('network-1'),
+  limitPpm: z.number(),
+  /** s to the limit, nominal with P10 and P90; null where no time is given */
+  joint: spanSchema,
+  vent: spanSchema,
+  figures: z.array(figureSchema),
+  rules: z.array(ruleSchema),
+});
+export type Plan = z.infer<typeof planSchema>;
+
+/** "p4" as a person says it: Elbow 4. */
+export const partLabel = (setup: Setup, id: string): string => {
+  const p = setup.parts.find((x) => x.id === id);
+  return p ? `${partNames[p.kind].toLowerCase()} ${p.id.slice(1)}` : id;
+};
+
+/**
+ * Puts the run of the model, its band and the rules together.
+ * @param band null while it is still computed: then the figures carry no ends
+ */
+export function planOf(
+  setup: Setup,
+  spaces: Spaces,
+  p: Prediction,
+  band: Band | null,
+  limit: number,
+  system: System,
+): { plan: Plan; judged: Judged } {
+  const flow = totalFlow(setup);
+  const { mesh } = p;
+  const supply = entering(setup);
+  const pressure = insidePressure(p);
+  const judged = judgeSetup(setup, spaces, p, limit, pressure, system);
+  const perVolume = mesh.total / flow;
+  const mixed = mixedVolumes(limit, supply.oxygen) * perVolume;
+  const unreachable = supply.oxygen >= limit;
+  const why =
+    judged.untimed ??
+    (unreachable
+      ? `Cannot reach ${limit} ppm: what enters holds ${Math.round(supply.oxygen)} ppm.`
+      : limit < LOWEST_TIMED_PPM
+        ? `No time is given below ${LOWEST_TIMED_PPM} ppm without a reading: leaks decide there. Measure.`
+        : null);
+  const spread = uncheckedParts(setup).length > 0;
+  const inputs = [
+    input('Volume', 'volume', mesh.total),
+    input('Flow', 'flow', flow),
+    input('Limit', 'oxygen', limit),
+    input('Oxygen in what enters', 'oxygen', supply.oxygen),
+  ];
+
+  const timed = (value: number | null, span: Span | undefined): Plan['joint'] =>
+    why !== null ? { value: null, low: null, high: null } : { value, low: span?.low ?? null, high: span?.high ?? null };
+  const joint = timed(p.times.joint, band?.joint);
+  const vent = timed(p.times.vent, band?.vent);
+  const mayNot = (span: Span | undefined): string =>
+    span && span.high === null
+      ? `May not reach it: ${Math.round((1 - span.reached) * 100)} of 100 purges like this would not, with the leaks and bypass nobody sees.`
+      : limit < 100
+        ? 'May not reach it: a leak of a thousandth of a litre a minute alone holds 26 ppm at 8 L/min.'
+        : '';
+  const timeFigure = (label: string, t: Plan['joint'], span: Span | undefined): Figure =>
+    figure({
+      label,
+      quantity: 'time',
+      ...t,
+      kind: 'model',
+      formula:
+        'Advection and dispersion along the spool, solved in time; mixing by the jet of the inlet, the shear of the flow and the weight of the gas',
+      source: 'Network model, docs/physics.md; never compared with a measured purge',
+      inputs,
+      note: band
+        ? `Ends are P10 and P90 of ${band.samples} runs with flow, mixing, bypass and leak drawn from assumed priors${spread ? '; wider here, since elbows, tees, reducers and jackets are unchecked' : ''}. The mark is the run without bypass and leak.`
+        : '',
+      caution: why ?? (p.times.joint === null ? 'The model does not get there in the time it looks ahead.' : mayNot(span)),
+    });
+  const figures: Figure[] = [
+    timeFigure(`Time to ${show(limit, 'oxygen', system)} at the joint`, joint, band?.joint),
+    { ...timeFigure(`The same at the vent${setup.vents.length > 1 ? ' measured' : ''}`, vent, band?.vent), caution: '' },
+  ];
+  const body = plainBody(setup, spaces);
+  if (
+    body &&
+    settles(setup.gas) !== 'neither' &&
+    body.length / body.bore < SHORT &&
+    joint.value !== null &&
+    p.fat < 0.9 &&
+    setup.inlets.some((i) => i.kind !== 'open')
+  )
+    figures.push(
+      figure({
+        label: `12 o'clock at the joint, short body`,
+        quantity: 'time',
+        value: Math.max(joint.value, (vent.value ?? 0) * TOP_LAG),
+        kind: 'rule',
+        formula: `The vent's time times ${TOP_LAG}: in a short level body the vent clears before the top of the joint`,
+        source:
+          'Two-dimensional slice computed for this project: 1.28 to 1.38 times in 3 in and 8 in bodies; a rule beside the model, not a result of it',
+        inputs: [input('Length in bores', 'count', body.length / body.bore)],
+      }),
+    );
+  if (judged.trapped !== null)
+    figures.push(
+      figure({
+        label: 'Air trapped by this vent stays',
+        quantity: 'time',
+        value: judged.trapped,
+        kind: 'rule',
+        formula: 'e-fold of about bore² over 0.57 pi² D, times the logarithm of air over the limit',
+        source: 'Fitted to one case of a two-dimensional slice computed for this project; a rule beside the model',
+        inputs: [input('Bore', 'length', body?.bore ?? 0)],
+      }),
+    );
+  if (p.times.everywhere !== null || p.last)
+    figures.push(
+      figure({
+        label: p.last ? `Last to clear: ${partLabel(setup, p.last.part)}` : 'Last to clear',
+        quantity: 'time',
+        value: why === null ? p.times.everywhere : null,
+        kind: 'model',
+        formula: 'When the last place of the spool is at the limit',
+        source: 'As the time at the joint',
+        inputs: p.last ? [input('Most anywhere when the joint is ready', 'oxygen', p.last.ppm)] : [],
+        caution: why === null && p.whole && p.times.everywhere === null ? 'Does not clear in six hours.' : '',
+      }),
+    );
+  figures.push(
+    figure({
+      label: 'If it were fully mixed',
+      quantity: 'time',
+      value: Number.isFinite(mixed) ? mixed : null,
+      kind: 'model',
+      formula: 'ln((start - supply)/(limit - supply)) volume changes',
+      source: 'NFPA 69; Crowl & Louvar, sweep-through purging',
+      inputs,
+      note: 'Not a worst case: bypass, a low vent, dead legs and leaks are slower.',
+    }),
+    figure({
+      label: 'If it moved as a plug',
+      quantity: 'time',
+      value: perVolume,
+      kind: 'model',
+      formula: 'One volume over flow',
+      source: 'Definition',
+      inputs: inputs.slice(0, 2),
+    }),
+    figure({
+      label: 'Floor that leaks leave',
+      quantity: 'oxygen',
+      value: leakFloor(LEAK.median, flow, supply.oxygen),
+      low: leakFloor(LEAK.median * Math.exp(-1.2816 * LEAK.spread), flow, supply.oxygen),
+      high: leakFloor(LEAK.median * Math.exp(1.2816 * LEAK.spread), flow, supply.oxygen),
+      kind: 'model',
+      formula: '(supply times flow + air times leak) over (flow + leak)',
+      source: 'Mass balance; the leak is an assumed prior, 0.0003 L/min with a log spread of 1.5',
+      inputs: [input('Bottle and hose', 'oxygen', supply.oxygen), input('Water by the hose, ppm', null, supply.water.toFixed(1))],
+      note: 'The oxygen meter does not see the water.',
+    }),
+    figure({
+      label: 'Volume purged',
+      quantity: 'volume',
+      value: mesh.total,
+      kind: 'model',
+      formula: 'Bore area along the centre line, part by part',
+      source: 'Geometry',
+      inputs: [...mesh.volumes].map(([part, v]) => input(partLabel(setup, part), 'volume', v)),
+    }),
+    figure({
+      label: 'Pressure inside',
+      quantity: 'pressure',
+      value: pressure,
+      kind: 'model',
+      formula: 'What drives the flow out through every vent and leak, each an orifice with a laminar part',
+      source: 'Sharp-edged orifice, Cd 0.61; Hagen-Poiseuille',
+      inputs: [
+        input('Gas', null, gasNames[setup.gas]),
+        ...setup.vents.map((v) => input(`Out of vent ${v.id.slice(1)}`, 'flow', openingFlow(p, v.id))),
+        ...(setup.inlets.length > 1
+          ? setup.inlets.map((i) =>
+              input(`Into inlet ${i.id.slice(1)}`, 'flow', p.march.flow.feed[mesh.feeds.findIndex((f) => f.id === i.id)] ?? 0),
+            )
+          : []),
+        ...jointLimit(setup),
+      ],
+      note: 'Joint taped shut. As the last of the gap closes, all gas leaves by the vent.',
+    }),
+  );
+  const gas = (s: number | null) => (s === null ? null : s * flow);
+  figures.push(
+    figure({
+      label: 'Gas to get there',
+      quantity: 'volume',
+      value: gas(joint.high ?? joint.value),
+      low: gas(joint.low),
+      high: gas(joint.high),
+      kind: 'model',
+      formula: 'Flow times the time at the joint',
+      source: 'As the time',
+      inputs: inputs.slice(1, 2),
+      note:
+        joint.value === null
+          ? 'No time, so no gas figure.'
+          : `${clock(joint.high ?? joint.value)} at this flow; welding and hold come on top.`,
+    }),
+  );
+  return { plan: { model: 'network-1', limitPpm: limit, joint, vent, figures, rules: judged.rules }, judged };
+}
+
+const openingFlow = (p: Prediction, id: string): number =>
+  p.mesh.openings.reduce((s, o, i) => (o.id === id ? s + (p.march.flow.opening[i] as number) : s), 0);
+
+function jointLimit(setup: Setup): Figure['inputs'] {
+  const part = setup.parts.find((x) => x.id === setup.joint);
+  return part && bore(part.size) > 0
+    ? [input('Most before the root at 6 turns concave', 'pressure', concavePressure(part.size.od, part.size.wall))]
+    : [];
+}

@@ -1,0 +1,55 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  concavePressure,
+  leakFloor,
+  orificeFlow,
+  orificePressure,
+  holeArea,
+  tanksRemaining,
+  tanksVolumes,
+  mixedVolumes,
+  ventFor,
+} from './index';
+
+const lpm = (x: number) => x / 60_000;
+
+describe('bounds', () => {
+  it('one tank is fully mixed; more tanks need fewer volumes; both ways agree', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 20_000, noNaN: true }),
+        fc.integer({ min: 1, max: 30 }),
+        fc.double({ min: 0, max: 15, noNaN: true }),
+        (to, n, supply) => {
+          expect(tanksVolumes(1, to, supply)).toBeCloseTo(mixedVolumes(to, supply), 6);
+          expect(tanksVolumes(n + 1, to, supply)).toBeLessThan(tanksVolumes(n, to, supply));
+          const theta = tanksVolumes(n, to, supply);
+          expect(supply + (209_500 - supply) * tanksRemaining(theta, n)).toBeCloseTo(to, 3);
+        },
+      ),
+    );
+  });
+  it('passes smoothly between whole numbers of tanks', () => {
+    for (let n = 1; n < 4; n += 0.1) expect(tanksVolumes(n + 0.1, 100)).toBeLessThan(tanksVolumes(n, 100));
+  });
+  it('more leak never lowers the floor, more flow never raises it', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1e-5, noNaN: true }), fc.double({ min: 1e-5, max: 1e-3, noNaN: true }), (leak, flow) => {
+        expect(leakFloor(leak * 1.5, flow)).toBeGreaterThanOrEqual(leakFloor(leak, flow));
+        expect(leakFloor(leak, flow * 1.5)).toBeLessThanOrEqual(leakFloor(leak, flow) + 1e-9);
+      }),
+    );
+  });
+});
+
+describe('pressure', () => {
+  it('flow, pressure and vent are inverses of each other', () => {
+    const p = orificePressure(lpm(8), holeArea(0.004));
+    expect(orificeFlow(p, holeArea(0.004))).toBeCloseTo(lpm(8), 12);
+    expect(ventFor(lpm(8), p)).toBeCloseTo(0.004, 9);
+  });
+  it('with no vent there is no pressure that lets the gas out', () => expect(orificePressure(lpm(8), 0)).toBe(Infinity));
+  it('a wider tube carries less before its root turns concave', () =>
+    expect(concavePressure(0.0762, 1.65e-3)).toBeLessThan(concavePressure(0.0254, 1.65e-3)));
+});

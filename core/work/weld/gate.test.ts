@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest';
+import { shipped } from '../../models/criteria';
+import { gate, heldFor, rulesFor, type Reading } from './index';
+
+describe('the gate', () => {
+  const rules = { ...(shipped[0]?.purge as Parameters<typeof rulesFor>[0]), startPpm: 50, holdSeconds: 20, jointHoldSeconds: 10 };
+  const at = (s: number, ppm: number, quality = 'good'): Reading => ({ at: s * 1000, ppm, quality });
+  const falling = [...Array.from({ length: 30 }, (_, i) => at(i, 5000 - 150 * i)), ...Array.from({ length: 31 }, (_, i) => at(30 + i, 30))];
+  const open = (over: Partial<Parameters<typeof gate>[0]> = {}) =>
+    gate({
+      rules,
+      fillingSince: 0,
+      planned: 90,
+      monitored: true,
+      readings: falling,
+      monitorChecked: true,
+      place: 'vent',
+      now: 60_000,
+      ...over,
+    });
+
+  it('opens when the limit was held long enough, and says where it was measured', () => {
+    expect(open()).toMatchObject({ ready: true, by: 'monitor', text: 'Ready. Measured at the vent; joint not measured.' });
+    expect(open({ readings: falling.slice(0, 50), now: 49_000 })).toMatchObject({ ready: false, left: 11 });
+  });
+  it.each([
+    ['a dam open', { fillingSince: null }, /Dam open/],
+    ['no reading', { readings: [] }, /No reading/],
+    ['an old reading', { now: 75_000 }, /15 s old/],
+    ['a reading over the limit', { readings: [...falling, at(61, 80)], now: 61_000 }, /Limit is 50 ppm/],
+    ['a faulty cell', { readings: [...falling, at(61, 30, 'fault')], now: 61_000 }, /reports: fault/],
+    ['an unchecked monitor', { monitorChecked: false }, /not checked/],
+    ['no monitor', { monitored: false, readings: [] }, /No monitor/],
+    ['readings from before the refill only', { fillingSince: 60_500 }, /No reading/],
+  ] as const)('stays shut with %s', (_name, over, text) =>
+    expect(open(over as never)).toMatchObject({ ready: false, text: expect.stringMatching(text) as string }),
+  );
+  it('goes by the clock where the criterion allows it and nothing is measured', () => {
+    const clocked = rulesFor({ ...rules, clockAllowed: true }, false);
+    expect(clocked.readyBy).toBe('clock');
+    expect(rulesFor(rules, false).readyBy).toBe('monitor');
+    expect(open({ rules: clocked, now: 60_000 })).toMatchObject({ ready: false, by: 'clock', left: 30 });
+    expect(open({ rules: clocked, now: 90_000 })).toMatchObject({ ready: true, text: 'Ready by the clock. Oxygen not measured.' });
+    expect(open({ rules: clocked, planned: null })).toMatchObject({ ready: false });
+  });
+  it('a gap in the readings breaks the hold', () => {
+    expect(heldFor([at(0, 10), at(1, 10), at(20, 10), at(21, 10)], 50)).toBe(1);
+    expect(heldFor([at(0, 10), at(1, 60), at(2, 10)], 50)).toBe(0);
+    expect(heldFor([], 50)).toBe(0);
+  });
+});
