@@ -9,7 +9,12 @@ const only = (name, from, allowed, comment) => ({
 module.exports = {
   forbidden: [
     only('basics-stand-alone', '^core/basics/', ['^core/basics/', '^node_modules/zod/'], 'the ground floor'),
-    only('models-stand-on-basics', '^core/models/', ['^core/(basics|models)/', '^node_modules/zod/'], 'what the trade computes knows no record'),
+    only(
+      'models-stand-on-basics',
+      '^core/models/',
+      ['^core/(basics|models)/', '^node_modules/zod/'],
+      'what the trade computes knows no record',
+    ),
     only('work-stands-on-both', '^core/work/', ['^core/(basics|models|work)/', '^node_modules/zod/'], 'core is the trade, pure'),
     {
       name: 'by-the-index',
@@ -21,7 +26,12 @@ module.exports = {
     only(
       'db-imports-core',
       '^db/',
-      ['^db/', '^core/', '^node_modules/(zod|postgres|canonicalize|uuid)/', '^(crypto|fs|path|url|fs/promises|timers|timers/promises)$'],
+      [
+        '^db/',
+        '^core/',
+        '^node_modules/(zod|postgres|canonicalize|uuid)/',
+        '^(crypto|fs|path|url|util|fs/promises|timers|timers/promises)$',
+      ],
       'db stands on core',
     ),
     only(

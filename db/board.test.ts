@@ -1,12 +1,12 @@
 /** What the Board shows: running purges with their readings and alarms, gas that is drawn, welds that wait. On a real PostgreSQL. */
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BodyOf } from '../core/work/weld';
+import type { BodyOf } from '../core/work/record';
 import { enter, makeWorld, runBody, say, type World } from '../tests/database';
 import { board } from './board';
 import { addCheck } from './checks';
 import { addDevice } from './devices';
-import { intake } from './readings';
+import { intake } from './record/readings';
 import { addRegisterItem } from './registers';
 
 let w: World;
@@ -128,7 +128,9 @@ describe('gas and work on the Board', () => {
     const drawn = async (s: number) => (await board(w.sql, at(s)())).cylinders.find((c) => c.label === 'C-7');
     expect(await drawn(0)).toBeUndefined();
     const run = uuid();
-    await say(w, run, 'run.started', runBody(w, spool, welds, { device: null, station: '' }), { clock: at(0) });
+    await say(w, run, 'run.started', runBody(w, spool, welds, { device: null, station: '', cylinder: { id, label: 'C-7' } }), {
+      clock: at(0),
+    });
     expect((await drawn(60))?.draws).toMatchObject([{ run, from: at(0)(), to: null }]);
     expect((await board(w.sql, at(60)())).runs.find((r) => r.id === run)?.station).toBe('bay 9');
     await say(w, run, 'run.ended', { how: 'abandoned', countOut: null }, { clock: at(90) });

@@ -1,7 +1,9 @@
 /**
- * The one clock. Every time the server writes down comes from here; SQL's now() decides nothing.
- * Tests move it by an offset kept in the database, so that a purge of minutes is walked in seconds
- * by every process at once. Outside tests the offset is ignored.
+ * The one clock. Every time the server writes down comes from here; SQL's now() decides nothing. It never goes back while the process
+ * lives, whatever is done to the machine's clock: it goes on by the time that has passed. Across processes the record itself holds it
+ * (db/record/append: nothing is received before what a stream holds already).
+ * Tests move it by an offset kept in the database, so that a purge of minutes is walked in seconds by every process at once. Outside
+ * tests the offset is ignored.
  */
 import type { Sql } from './sql';
 
@@ -9,10 +11,25 @@ export type Clock = () => number;
 
 export const testing = (): boolean => process.env['SENTREL_TEST'] === '1';
 
+/**
+ * A clock that never goes back: as the wall says, or where it would be by the time that passed since, whichever is later.
+ * @param wall ms since 1970 UTC @param passed ms of a clock that nobody sets
+ */
+export function steady(wall: () => number, passed: () => number): Clock {
+  let [last, mark] = [wall(), passed()];
+  return () => {
+    const p = passed();
+    last = Math.max(wall(), last + p - mark);
+    mark = p;
+    return last;
+  };
+}
+
+const machine = steady(Date.now, () => performance.now());
 let offset = 0;
 
 /** Server time, ms since 1970 UTC. */
-export const now: Clock = () => Date.now() + offset;
+export const now: Clock = () => Math.round(machine()) + offset;
 
 /** Follows the offset in the database; a no-op outside tests. */
 export async function followClock(sql: Sql): Promise<void> {

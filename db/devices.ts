@@ -4,7 +4,7 @@ import { z } from 'zod';
 import type { DeviceKind, DeviceRow, NewDevice } from '../core/work/devices';
 import type { Declared } from '../core/models/sensor';
 import type { Cell } from '../core/work/registers';
-import { sha256 } from './chain';
+import { sha256 } from './record/chain';
 import type { Clock } from './clock';
 import type { Db } from './sql';
 
@@ -13,7 +13,7 @@ export const devices = async (db: Db, clock: Clock): Promise<DeviceRow[]> =>
     await db<(Omit<DeviceRow, 'lastSeen'> & { lastSeen: Date | null })[]>`
       select d.id, d.kind, d.name, d.place, d.station, d.resolution, d.noise, d.top, d.cell, d.sample_flow as "sampleFlow",
         to_char(d.calibrated_on, 'YYYY-MM-DD') as "calibratedOn", d.revoked_at is not null as revoked, d.last_seen as "lastSeen",
-        exists (select 1 from run r left join run_device l on l.run = r.id where r.ended_at is null and (r.device = d.id or l.device = d.id)) as busy,
+        exists (select 1 from claim c where c.kind = 'device' and c.subject = d.id) as busy,
         (select count(*)::int from reading_refusal f where f.device = d.id and f.received_at > ${new Date(clock() - 86_400_000)}) as refused
       from device d where not d.cleared order by d.kind <> 'oxygen-monitor', d.kind, d.name`
   ).map((d) => ({ ...d, lastSeen: d.lastSeen?.getTime() ?? null }));

@@ -2,9 +2,10 @@
 import { createHash } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import type { LoggerRead } from '../core/work/devices';
-import { eventTypes } from '../core/work/weld';
-import { appendIn, type Who } from './append';
+import { versionOf } from '../core/work/record';
+import { appendIn, type Who } from './record/append';
 import type { Clock } from './clock';
+import { runState } from './record/stored';
 import type { Sql } from './sql';
 
 export const fileHash = (text: string): string => createHash('sha256').update(text).digest('hex');
@@ -27,15 +28,14 @@ export async function addLog(
     // The lock on the run's stream: the same file sent twice at once is one.
     if (!(await tx`select 1 from stream where id = ${run} and kind = 'run' for update`).length)
       return { ok: false, status: 404, error: 'There is no such purge.' };
-    const had = await tx`select 1 from event where stream = ${run} and type = 'run.logged' and body ->> 'sha256' = ${sha256}
-      and not exists (select 1 from event c where c.stream = ${run} and c.type = 'run.corrected' and c.body ->> 'corrects' = event.id::text)`;
-    if (had.length) return { ok: true, status: 'repeat' };
+    const state = await runState(tx, run);
+    if (state?.logs.some((l) => l.sha256 === sha256)) return { ok: true, status: 'repeat' };
     const log = uuid();
     const answer = await appendIn(tx, clock, who, {
       id: uuid(),
       stream: run,
       type: 'run.logged',
-      version: eventTypes['run.logged'].version,
+      version: versionOf('run.logged'),
       happenedAt: new Date(clock()).toISOString(),
       offsetMs: 0,
       seen: null,

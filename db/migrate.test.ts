@@ -41,7 +41,7 @@ it("tells the demo from a given now, through the same append, and clears it away
   const cut = await w.sql`select 1 from weld where summary->>'outcome' = 'cut-out'`;
   expect(cut).toHaveLength(2);
   expect((await verify(w.sql)).faults).toEqual([]);
-  await clearDemo(w.sql, () => at);
+  await clearDemo(w.sql, () => at, { person: w.person, identified: 'picked' });
   expect(await hasDemo(w.sql)).toBe(false);
   expect((await board(w.sql, at)).welds).toEqual([]);
   expect((await people(w.sql)).map((p) => p.name)).toEqual(['Test Person']);

@@ -2,7 +2,7 @@
 import { randomBytes } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
 import type { NewPerson, Person } from '../core/work/people';
-import { sha256 } from './chain';
+import { sha256 } from './record/chain';
 import type { Clock } from './clock';
 import type { Db, Sql } from './sql';
 

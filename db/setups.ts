@@ -48,24 +48,15 @@ export async function weldedOn(db: Db, spool: string): Promise<string[]> {
 
 export type RunningPurge = { id: string; numbers: string[]; flow: number; gas: Setup['gas']; cylinder: string | null; bay: string };
 
-/** The purges that run now: what each lets out, the cylinder its weld said it draws from, and the bay of that or of its monitor. */
+/** The purges that run now: what each lets out, the cylinder it draws from, and the bay of that or of its monitor. */
 export async function running(db: Db): Promise<RunningPurge[]> {
-  const rows = await db<
-    { id: string; numbers: string[]; started: { setup: Setup }; cylinder: string | null; station: string | null; device: string | null }[]
-  >`
-    select r.id, e.body as started, e.body -> 'device' ->> 'label' as device,
-      array(select w.number from weld_run wr join weld w on w.id = wr.weld where wr.run = r.id order by w.ordinal) as numbers,
-      (select g.body -> 'cylinder' ->> 'id' from weld_run wr join event g on g.stream = wr.weld and g.type = 'gas.recorded' where wr.run = r.id order by g.seq desc limit 1) as cylinder,
-      (select c.body ->> 'station' from weld_run wr join event g on g.stream = wr.weld and g.type = 'gas.recorded' join register c on c.id = (g.body -> 'cylinder' ->> 'id')::uuid where wr.run = r.id order by g.seq desc limit 1) as station
-    from run r join event e on e.stream = r.id and e.seq = 1
-      join spool s on s.id = r.spool join line l on l.id = s.line join job j on j.id = l.job
+  const rows = await db<(Omit<RunningPurge, 'bay'> & { station: string | null; device: string | null })[]>`
+    select r.id, r.flow, r.cylinder, c.body ->> 'station' as station, r.summary -> 'device' ->> 'label' as device, r.summary ->> 'gas' as gas,
+      array(select w.number from weld_run wr join weld w on w.id = wr.weld where wr.run = r.id order by w.ordinal) as numbers
+    from run r join spool s on s.id = r.spool join line l on l.id = s.line join job j on j.id = l.job
+      left join register c on c.id = r.cylinder
     where r.ended_at is null and not j.cleared order by r.started_at`;
-  return rows.map(({ started, station, device, ...r }) => ({
-    ...r,
-    bay: station || device || 'no bay named',
-    flow: started.setup.lines.reduce((sum, l) => sum + l.flow, 0),
-    gas: started.setup.gas,
-  }));
+  return rows.map(({ station, device, ...r }) => ({ ...r, bay: station || device || 'no bay named' }));
 }
 
 export type WeldsLeft = { spool: number; job: number };

@@ -2,13 +2,13 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readLogger } from '../core/work/devices';
-import { reduceRun } from '../core/work/weld';
+import { reduceRun } from '../core/work/record';
 import { enter, makeWorld, runBody, say, type World } from '../tests/database';
 import { addCheck } from './checks';
 import { addDevice, declaredOf, deviceByKey, devices, nameTaken, newKey, setDeviceCard, type Device } from './devices';
-import { eventsOf } from './events';
+import { eventsOf } from './record/stored';
 import { addLog } from './logs';
-import { flowsSince, intake, logReadings } from './readings';
+import { flowsSince, intake, logReadings } from './record/readings';
 import { addRegisterItem } from './registers';
 import { takeSignals } from './signals';
 import { supplies } from './supply';
@@ -177,7 +177,7 @@ describe('what draws from a cylinder', () => {
       price: null,
     });
     const run = uuid();
-    await say(w, run, 'run.started', runBody(w, spool, welds, { device: null }));
+    await say(w, run, 'run.started', runBody(w, spool, welds, { device: null, cylinder: { id, label: 'Cyl T' } }));
     const mine = async () => (await supplies(w.sql)).find((c) => c.id === id);
     expect(await mine()).toMatchObject({ changed: false, look: { reading: { pascal: 1.5e7 } }, draws: [{ run, to: null }] });
     await say(w, run, 'run.marked', { mark: 'bottle', weld: null });

@@ -12,12 +12,13 @@ import {
   type ItemAnswer,
   type PressItem,
 } from '../core/work/devices';
-import { eventTypes, reduceRun, targets, type BodyOf } from '../core/work/weld';
-import { appendIn } from './append';
+import { versionOf, reduceRun, type BodyOf } from '../core/work/record';
+import { targets } from '../core/work/run';
+import { appendIn } from './record/append';
 import type { Clock } from './clock';
 import { noteSeen, type Device } from './devices';
-import { eventsOf } from './events';
-import { keepRefusals, sift, type Timed } from './intake';
+import { eventsOf } from './record/stored';
+import { keepRefusals, receivedAt, sift, type Timed } from './record/intake';
 import type { Sql, Tx } from './sql';
 
 type Signal = PressItem | ArcItem;
@@ -33,7 +34,9 @@ export async function takeSignals(
   if (!batch.success) return { error: batch.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ') };
   if (device.kind !== 'foot-switch' && device.kind !== 'current-clamp') return { error: 'This device sends readings, not signals.' };
   const { boot, sentAt, signals } = batch.data;
-  const received = new Date(clock());
+  const [last] = await sql<{ boot: string; at: Date; device_time: Date }[]>`
+    select boot, at, device_time from signal where device = ${device.id} order by at desc limit 1`;
+  const received = receivedAt(clock(), sentAt, boot, last ?? null);
   const { good, answers } = sift<Signal>(device.kind === 'foot-switch' ? pressItemSchema : arcItemSchema, signals, sentAt, received);
   // One after the other: what a press means depends on the one before.
   for (const s of good.sort((a, b) => a.at.getTime() - b.at.getTime() || a.item.seq - b.item.seq))
@@ -88,12 +91,13 @@ async function mark(tx: Tx, clock: Clock, device: Device, { at, item }: Timed<Si
       id,
       stream: open.id,
       type: 'run.marked',
-      version: eventTypes['run.marked'].version,
+      version: versionOf('run.marked'),
       happenedAt: at.toISOString(),
       offsetMs: 0,
       seen: null,
-      body: { ...said, source: { id: device.id, label: device.name, kind: device.kind } },
+      body: said,
     },
+    { source: { id: device.id, label: device.name, kind: device.kind } },
   );
   return answer.status === 201 ? { event: id } : (answer.error ?? 'not taken');
 }

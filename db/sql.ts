@@ -11,10 +11,15 @@ const quiet = () => undefined;
 /**
  * Opens a pool. `role` drops the session to the role that may only do what the application does:
  * it can append events but not change them.
+ * @param debug told of every statement, for tests that count them
  */
-export function connect(url: string, { max = 10, role = 'sentrel_app' }: { max?: number; role?: string | null } = {}): Sql {
+export function connect(
+  url: string,
+  { max = 10, role = 'sentrel_app', debug }: { max?: number; role?: string | null; debug?: () => void } = {},
+): Sql {
   return postgres(url, {
     max,
+    ...(debug && { debug }),
     onnotice: quiet,
     connect_timeout: 4,
     // Tried again at once and often: what waits for a connection has five seconds at most.

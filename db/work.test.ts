@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { enter, makeWorld, runBody, say, work, type World } from '../tests/database';
 import { board } from './board';
 import { handClock, moveClock, now, testing } from './clock';
-import { intake } from './readings';
+import { intake } from './record/readings';
 import { closeSession, openSession, setUnits, whoHolds } from './people';
 import { devices } from './devices';
 import { addRegisterItem, criteria, registerItems, shipCriteria } from './registers';

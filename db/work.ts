@@ -1,9 +1,11 @@
 /** Jobs, lines, spools and the welds on them; clearing the demo away. */
 import { v7 as uuid } from 'uuid';
+import { versionOf } from '../core/work/record';
 import { weldNumbers, type NewWork, type WeldPlace } from '../core/work/jobs';
-import { append, type Answer, type Who } from './append';
+import { append, appendIn, type Answer, type Who } from './record/append';
+import { runState } from './record/stored';
 import type { Clock } from './clock';
-import type { Db, Sql } from './sql';
+import type { Db, Sql, Tx } from './sql';
 
 async function findOrAdd(sql: Sql, work: NewWork, at: Date, demo: boolean): Promise<string> {
   return sql.begin(async (tx) => {
@@ -43,7 +45,7 @@ export async function addWork(
       id: event,
       stream: weld,
       type: 'weld.created',
-      version: 1,
+      version: versionOf('weld.created'),
       happenedAt: new Date(at).toISOString(),
       offsetMs: 0,
       seen: null,
@@ -73,18 +75,40 @@ export async function hasDemo(db: Db): Promise<boolean> {
   return row?.demo ?? false;
 }
 
+/** Ends every purge that still runs on a job that was cleared away, each by an event of its own. @returns how many */
+export async function endCleared(tx: Tx, clock: Clock, who: Who): Promise<number> {
+  const open = await tx<{ id: string }[]>`
+    select r.id from run r join spool s on s.id = r.spool join line l on l.id = s.line join job j on j.id = l.job where j.cleared order by r.id`;
+  let ended = 0;
+  for (const { id } of open) {
+    if ((await runState(tx, id))?.endedAt !== null) continue;
+    const answer = await appendIn(tx, clock, who, {
+      id: uuid(),
+      stream: id,
+      type: 'run.ended',
+      version: versionOf('run.ended'),
+      happenedAt: new Date(clock()).toISOString(),
+      offsetMs: 0,
+      seen: null,
+      body: { how: 'abandoned', countOut: null },
+    });
+    if (answer.status !== 201) throw new Error(`a purge that was cleared away could not be ended: ${answer.error}`);
+    ended++;
+  }
+  return ended;
+}
+
 /**
  * Clears the demo away: it vanishes from every list. Its events stay in the record, since nothing is ever
- * removed from there; its open purges are let go of.
+ * removed from there; its open purges are ended, and that is an event too.
  */
-export async function clearDemo(sql: Sql, clock: Clock): Promise<void> {
+export async function clearDemo(sql: Sql, clock: Clock, who: Who): Promise<void> {
   await sql.begin(async (tx) => {
     await tx`update job set cleared = true where demo`;
+    await endCleared(tx, clock, who);
     await tx`update person set cleared = true where demo`;
     await tx`update register set cleared = true where demo`;
     await tx`delete from session where person in (select id from person where demo)`;
-    await tx`update run set ended_at = ${new Date(clock())} where ended_at is null and spool in
-      (select s.id from spool s join line l on l.id = s.line join job j on j.id = l.job where j.demo)`;
     await tx`select pg_notify('sentrel', '{"board":true}')`;
   });
 }

@@ -21,9 +21,9 @@ import {
 } from '../core/models/purge';
 import { parseList } from '../core/basics/spool';
 import { findSize, type Size } from '../core/basics/sizes';
-import { reduceRun, reduceWeld, type Recorded } from '../core/work/weld';
-import { append } from '../db/append';
-import { intake } from '../db/readings';
+import { reduceRun, reduceWeld, type Recorded } from '../core/work/record';
+import { append } from '../db/record/append';
+import { intake } from '../db/record/readings';
 import { addWork } from '../db/work';
 import { markEvent, openShop, post, sendReadings } from '../tests/faults/shop';
 

@@ -2,11 +2,12 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { deviceJsonSchemas } from '../core/work/devices';
-import { eventJsonSchemas, recordJsonSchema } from '../core/work/weld';
+import { eventJsonSchemas, recordJsonSchema } from '../core/work/record';
 
 const folder = join(resolve(import.meta.dirname, '..'), 'public/schemas');
 mkdirSync(folder, { recursive: true });
 const write = (name: string, schema: unknown) => writeFileSync(join(folder, name), JSON.stringify(schema, null, 2) + '\n');
 write('weld-record-1.json', recordJsonSchema());
-write('events-1.json', eventJsonSchemas());
+// events-1.json is as it was published: one schema a type, with what the server added among it.
+write('events-2.json', eventJsonSchemas());
 write('device-items-1.json', deviceJsonSchemas());

@@ -6,7 +6,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { connect } from '../db/sql';
-import { migrate } from '../db/migrate';
+import { openDatabase } from '../db/open';
 import { cardOf, prepare, runningSince } from './lib/prepare';
 import { freePort, hasCluster, startCluster, type Cluster } from './lib/cluster';
 import { beginAgain } from './lib/fresh';
@@ -97,7 +97,7 @@ try {
   const address = `http://127.0.0.1:${port}`;
 
   const sql = connect(url, { role: null });
-  await migrate(sql);
+  await openDatabase(sql);
   const standIns = await prepare(sql, { demo: !values['no-demo'], keyFile: join(root, '.data/devices.json') });
   const running = standIns[0] && (await runningSince(sql, standIns[0].id));
   const warm = running ? Math.round((Date.now() - running) / 1000) : 0;

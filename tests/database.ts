@@ -1,7 +1,7 @@
 /** A fresh, migrated database for one test file, with what a weld needs in it. */
 import { v7 as uuid } from 'uuid';
 import { inject } from 'vitest';
-import { append, type Answer, type Who } from '../db/append';
+import { append, type Answer, type Who } from '../db/record/append';
 import { migrate } from '../db/migrate';
 import { addPerson } from '../db/people';
 import { addDevice } from '../db/devices';
@@ -12,7 +12,7 @@ import { startingSetup } from '../core/models/purge';
 import { shipped } from '../core/models/criteria';
 import { findSize, type Size } from '../core/basics/sizes';
 import type { NewWork } from '../core/work/jobs';
-import { eventTypes, type BodyOf, type EventType } from '../core/work/weld';
+import { versionOf, type BodyOf, type EventType, type SaidOf } from '../core/work/record';
 
 export type World = { url: string; owner: Sql; sql: Sql; person: string; device: string; key: string; end: () => Promise<void> };
 
@@ -82,7 +82,7 @@ export function say<T extends EventType>(
   w: World,
   stream: string,
   type: T,
-  body: BodyOf<T>,
+  body: SaidOf<T>,
   more: { id?: string; seen?: number | null; clock?: () => number; happenedAt?: string; who?: Who } = {},
 ): Promise<Answer> {
   const clock = more.clock ?? Date.now;
@@ -90,7 +90,7 @@ export function say<T extends EventType>(
     id: more.id ?? uuid(),
     stream,
     type,
-    version: eventTypes[type].version,
+    version: versionOf(type),
     happenedAt: more.happenedAt ?? new Date(clock()).toISOString(),
     offsetMs: 0,
     seen: more.seen ?? null,
@@ -98,17 +98,21 @@ export function say<T extends EventType>(
   });
 }
 
-export const runBody = (w: World, spool: string, welds: string[], over: Partial<BodyOf<'run.started'>> = {}): BodyOf<'run.started'> => ({
+export const runBody = (w: World, spool: string, welds: string[], over: Partial<SaidOf<'run.started'>> = {}): SaidOf<'run.started'> => ({
   spool,
   welds,
   setup: startingSetup(tube),
-  rules: shipped[0]?.purge as BodyOf<'run.started'>['rules'],
+  rules: shipped[0]?.purge as SaidOf<'run.started'>['rules'],
   planned: 120,
   device: { id: w.device, label: 'Test monitor' },
   place: 'vent',
   monitorChecked: true,
   countIn: 2,
   backing: 'purge',
+  band: null,
+  listens: [],
+  station: '',
+  cylinder: null,
   ...over,
 });
 

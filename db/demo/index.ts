@@ -34,20 +34,20 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
     await addCheck(sql, { id: uuid(), item: have[key].id, kind, body }, null, new Date(at - days * 86_400_000));
   await setPrices(sql, { currency: 'EUR', perM3: { argon: 9.5, helium: 42, nitrogen: 3.2 } });
 
-  for (const batch of batches(have)) {
-    for (const [i, spec] of batch.welds.entries()) {
-      hand.set(at - spec.day * DAY);
-      const who = { person: i % 2 ? cast.second : cast.welder, identified: 'picked' };
-      const weld = uuid();
-      const { spool } = await addWork(
-        sql,
-        hand.clock,
-        { ...who, person: cast.lead },
-        { ...batch.work, firstNumber: spec.number, count: 1 },
-        [{ event: uuid(), weld }],
-        true,
-      );
-      await tell(sql, hand, { batch, spec, weld, spool, cast, have, monitor, random, welder: who.person });
-    }
+  // In the order of time, as it would have been told: one monitor measures one weld after the other.
+  const welds = batches(have).flatMap((batch) => batch.welds.map((spec, i) => ({ batch, spec, i })));
+  for (const { batch, spec, i } of welds.sort((a, b) => b.spec.day - a.spec.day)) {
+    hand.set(at - spec.day * DAY);
+    const who = { person: i % 2 ? cast.second : cast.welder, identified: 'picked' };
+    const weld = uuid();
+    const { spool } = await addWork(
+      sql,
+      hand.clock,
+      { ...who, person: cast.lead },
+      { ...batch.work, firstNumber: spec.number, count: 1 },
+      [{ event: uuid(), weld }],
+      true,
+    );
+    await tell(sql, hand, { batch, spec, weld, spool, cast, have, monitor, random, welder: who.person });
   }
 }

@@ -6,7 +6,8 @@ import { closeUp, startingSetup, type Setup } from '../../core/models/purge';
 import { findSize, type Series, type Size } from '../../core/basics/sizes';
 import { parseList } from '../../core/basics/spool';
 import type { Band } from '../../core/models/tint';
-import type { BodyOf, Stage } from '../../core/work/weld';
+import type { BodyOf } from '../../core/work/record';
+import type { Stage } from '../../core/work/stages';
 import type { Named, Stock } from './stock';
 
 export type Spec = {
@@ -167,7 +168,7 @@ export const batches = (have: Stock): Batch[] => [
     welds: [
       { day: 11, number: 'CS-31', upTo: 'done', gap: [0.05, 12, 0.1, 6], inside: 'bright', outside: 'pale-straw', ppm: 31 },
       { day: 10, number: 'CS-32', upTo: 'done', gap: [0.05, 2, 0.15, 8], inside: 'pale-straw', outside: 'pale-straw', ppm: 38 },
-      { day: 10, number: 'CS-33', upTo: 'done', gap: [0.1, 4, 0.3, 10], inside: 'gold', outside: 'straw', ppm: 88, outcome: 'clean' },
+      { day: 9.7, number: 'CS-33', upTo: 'done', gap: [0.1, 4, 0.3, 10], inside: 'gold', outside: 'straw', ppm: 88, outcome: 'clean' },
       { day: 9, number: 'CS-34', upTo: 'passivate', gap: [0.05, 12, 0.1, 6], inside: 'pale-straw', outside: 'straw', ppm: 41 },
       { day: 1, number: 'CS-35', upTo: 'clean', gap: [0.05, 12, 0.1, 6], inside: 'bright', outside: 'pale-straw', ppm: 29 },
     ],

@@ -6,10 +6,11 @@ import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/models/he
 import { planPurge, type Plan } from '../../core/models/purge';
 import { cupFlow } from '../../core/models/shield';
 import type { Band } from '../../core/models/tint';
-import { eventTypes, type BodyOf, type EventType, type Stage } from '../../core/work/weld';
-import { append } from '../append';
+import { eventTypes, type BodyOf, type EventType, versionOf, type SaidOf } from '../../core/work/record';
+import type { Stage } from '../../core/work/stages';
+import { append } from '../record/append';
 import type { handClock } from '../clock';
-import { intake } from '../readings';
+import { intake } from '../record/readings';
 import type { Sql } from '../sql';
 import type { Batch, Spec } from './jobs';
 import { stock, type Stock } from './stock';
@@ -51,7 +52,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   const order: (Stage | 'running')[] = ['fitup', 'gas', 'setup', 'purge', 'running', 'weld', 'look', 'clean', 'passivate', 'record'];
   const reaches = (stage: Stage | 'running') => spec.upTo === 'done' || order.indexOf(spec.upTo) > order.indexOf(stage);
   const seen = new Map<string, number>();
-  const say = async <T extends EventType>(person: string, type: T, body: BodyOf<T>, stream = weld): Promise<string> => {
+  const say = async <T extends EventType>(person: string, type: T, body: SaidOf<T>, stream = weld): Promise<string> => {
     const id = uuid();
     const answer = await append(
       sql,
@@ -61,7 +62,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
         id,
         stream,
         type,
-        version: eventTypes[type].version,
+        version: versionOf(type),
         happenedAt: new Date(hand.clock()).toISOString(),
         offsetMs: 0,
         seen: eventTypes[type].decision ? (seen.get(stream) ?? 1) : null,
@@ -140,6 +141,8 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       monitorChecked: true,
       countIn: 3,
       backing: 'purge',
+      listens: [],
+      cylinder: have.cylinder,
     },
     run,
   );

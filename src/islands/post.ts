@@ -1,7 +1,8 @@
 /** Talking to the server from the browser: the clock offset, events with ids of their own, errors in words. */
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
-import { eventTypes, type BodyOf, type EventType, type SentEvent } from '../../core/work/weld';
+import { eventTypes, type EventType, type SaidOf, versionOf } from '../../core/work/record';
+import type { SentEvent } from '../../core/work/event';
 
 // Zod's fast path compiles functions from text, which the content security policy forbids.
 z.config({ jitless: true });
@@ -72,14 +73,14 @@ export async function request<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url:
   };
 }
 
-export type Said = { [T in EventType]: { stream: string; type: T; body: BodyOf<T>; id?: string; at?: number } }[EventType];
+export type Said = { [T in EventType]: { stream: string; type: T; body: SaidOf<T>; id?: string; at?: number } }[EventType];
 
 /** An event as it is sent: with an id of its own, its time and how far this clock is behind the server's. */
 export const sentEvent = (event: Said, seen: number | null): SentEvent => ({
   id: event.id ?? newId(),
   stream: event.stream,
   type: event.type,
-  version: eventTypes[event.type].version,
+  version: versionOf(event.type),
   happenedAt: new Date(event.at === undefined ? Date.now() : event.at - offset).toISOString(),
   offsetMs: Math.round(offset),
   seen: eventTypes[event.type].decision ? seen : null,

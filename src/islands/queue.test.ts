@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { SentEvent } from '../../core/work/weld';
+import type { SentEvent } from '../../core/work/event';
 
 type Way = 'taken' | 'away' | 'taken, answer lost' | 'busy' | 'refused' | 'nobody signed in';
 type Queue = typeof import('./queue');

@@ -4,11 +4,11 @@
  */
 import { openDB, type DBSchema } from 'idb';
 import type { Criterion } from '../../core/models/criteria';
-import type { Recorded, SentEvent } from '../../core/work/weld';
+import type { SentEvent, Stored } from '../../core/work/event';
 import { heardTime, request, type Refusal } from './post';
 
 /** A weld's record as pages and this device hold it. */
-export type KeptRecord = { events: Recorded[]; runEvents: Record<string, Recorded[]>; criterion: Criterion };
+export type KeptRecord = { events: Stored[]; runEvents: Record<string, Stored[]>; criterion: Criterion };
 
 /** `tried`: it has been sent at least once, so that it may be saved already though no answer came. */
 export type Waiting = { n?: number; event: SentEvent; refusal: Refusal | null; tried: boolean };

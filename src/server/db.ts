@@ -2,11 +2,14 @@
  * The pool of this process, opened at first use. A database that dies among queries can leave connections that never answer:
  * the pool is asked every moment whether it still does, and is put aside for a new one when it does not.
  */
-import { followClock } from '../../db/clock';
+import { followClock, now } from '../../db/clock';
+import { headOfTheHour } from '../../db/record/heads';
 import { connect, type Sql } from '../../db/sql';
 import { listenLive, startLive } from './live';
 
 const LOOK_MS = 1500;
+/** How often it is asked whether the chain of heads wants its row of the hour. */
+const HEADS_MS = 60_000;
 /** A pool that does not answer this long is put aside: every request has to end within five seconds. */
 const PATIENCE_MS = 2500;
 
@@ -25,10 +28,16 @@ export function db(): Sql {
   if (!pool) {
     pool = open();
     startLive();
+    const heads = setInterval(
+      () => void headOfTheHour(db(), now).catch((e: unknown) => console.error('heads', (e as Error).message)),
+      HEADS_MS,
+    );
+    heads.unref();
     const look = setInterval(() => void watch(), LOOK_MS);
     look.unref();
     process.once('sentrel:end', () => {
       clearInterval(look);
+      clearInterval(heads);
       void pool?.end({ timeout: 3 });
     });
   }

@@ -2,12 +2,12 @@
 import type { APIContext } from 'astro';
 import { z } from 'zod';
 import { now } from '../../db/clock';
-import { weldRecord, type WeldRecord } from '../../db/events';
+import { weldRecord, type WeldRecord } from '../../db/record/stored';
 import { placeOf } from '../../db/work';
 import type { WeldPlace } from '../../core/work/jobs';
 import { peopleOfRecord } from '../../db/people';
 import type { Person } from '../../core/work/people';
-import { recordFile, type WeldRecordFile } from '../../core/work/weld';
+import { recordFile, type WeldRecordFile } from '../../core/work/record';
 import { db } from './db';
 
 /** Reads a weld with its place and the people its events name; null when there is none. */

@@ -1,9 +1,9 @@
 /** A run and what was measured on it, for its readings, its chart and its file. */
 import { z } from 'zod';
-import type { Reading, FlowReading, RunState } from '../../core/work/weld';
+import type { Reading, FlowReading, RunState } from '../../core/work/run';
 import { now } from '../../db/clock';
-import { runState } from '../../db/events';
-import { flowsSince, logReadings, readingsSince } from '../../db/readings';
+import { runState } from '../../db/record/stored';
+import { flowsSince, logReadings, readingsSince } from '../../db/record/readings';
 import { db } from './db';
 
 export const flowMeterOf = (run: RunState): string | null => run.started.listens?.find((d) => d.kind === 'flow-meter')?.id ?? null;

@@ -3,7 +3,7 @@ import { expect, test as base, type APIRequestContext, type Locator, type Page }
 import { v7 as uuid } from 'uuid';
 import type { AlloyId } from '../../core/basics/materials';
 import { findSize } from '../../core/basics/sizes';
-import { eventTypes, type BodyOf, type EventType } from '../../core/work/weld';
+import { versionOf, type SaidOf, type EventType } from '../../core/work/record';
 import { BAY2, CONTROL, FIRST } from './ports';
 
 export const json = { 'content-type': 'application/json', origin: FIRST };
@@ -153,7 +153,7 @@ export async function tell<T extends EventType>(
   request: APIRequestContext,
   stream: string,
   type: T,
-  body: BodyOf<T>,
+  body: SaidOf<T>,
   seen: number | null = null,
 ): Promise<void> {
   const { now } = (await (await request.get('/api/health')).json()) as { now: number };
@@ -161,7 +161,7 @@ export async function tell<T extends EventType>(
     id: uuid(),
     stream,
     type,
-    version: eventTypes[type].version,
+    version: versionOf(type),
     happenedAt: new Date(now).toISOString(),
     offsetMs: 0,
     seen,

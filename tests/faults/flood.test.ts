@@ -4,8 +4,8 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { seeded } from '../../core/basics/seeded';
 import { verify } from '../../db/tools/verify';
 import { addDevice } from '../../db/devices';
-import { intake } from '../../db/readings';
-import { eventsOf } from '../../db/events';
+import { intake } from '../../db/record/readings';
+import { eventsOf } from '../../db/record/stored';
 import { enter, makeWorld, runBody, say, type World } from '../database';
 
 let w: World;

@@ -5,7 +5,7 @@ import { resolve } from 'node:path';
 import { v4, v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addDevice, revokeDevice } from '../../db/devices';
-import { readingsSince } from '../../db/readings';
+import { readingsSince } from '../../db/record/readings';
 import type { DeviceKind } from '../../core/work/devices';
 import { openShop, type Shop } from './shop';
 

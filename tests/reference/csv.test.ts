@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { readLogger } from '../../core/work/devices';
-import { cell } from '../../core/work/weld';
+import { cell } from '../../core/work/run';
 import { loggerRows } from '../../src/islands/run/loggerRows';
 
 describe('CSV by RFC 4180', () => {

@@ -23,6 +23,8 @@ export const quantitySchema = z.enum([
 export type Quantity = z.infer<typeof quantitySchema>;
 
 export const figureSchema = z.object({
+  /** what it is to whoever looks for it: a label may be worded anew, this may not */
+  id: z.string().max(40).optional(),
   label: z.string(),
   quantity: quantitySchema,
   /** null when the honest answer is that there is none; `note` then says why */

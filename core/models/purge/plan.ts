@@ -23,7 +23,8 @@ const TOP_LAG = 1.35;
 const spanSchema = z.object({ value: z.number().nullable(), low: z.number().nullable(), high: z.number().nullable() });
 
 export const planSchema = z.object({
-  model: z.literal('network-1'),
+  /** which model gave it: records keep plans of earlier ones */
+  model: z.string().max(40),
   limitPpm: z.number(),
   /** s to the limit, nominal with P10 and P90; null where no time is given */
   joint: spanSchema,
@@ -84,8 +85,9 @@ export function planOf(
       : limit < 100
         ? 'May not reach it: a leak of a thousandth of a litre a minute alone holds 26 ppm at 8 L/min.'
         : '';
-  const timeFigure = (label: string, t: Plan['joint'], span: Span | undefined): Figure =>
+  const timeFigure = (id: 'joint' | 'vent', label: string, t: Plan['joint'], span: Span | undefined): Figure =>
     figure({
+      id,
       label,
       quantity: 'time',
       ...t,
@@ -100,8 +102,8 @@ export function planOf(
       caution: why ?? (p.times.joint === null ? 'The model does not get there in the time it looks ahead.' : mayNot(span)),
     });
   const figures: Figure[] = [
-    timeFigure(`Time to ${show(limit, 'oxygen', system)} at the joint`, joint, band?.joint),
-    { ...timeFigure(`The same at the vent${setup.vents.length > 1 ? ' measured' : ''}`, vent, band?.vent), caution: '' },
+    timeFigure('joint', `Time to ${show(limit, 'oxygen', system)} at the joint`, joint, band?.joint),
+    { ...timeFigure('vent', `The same at the vent${setup.vents.length > 1 ? ' measured' : ''}`, vent, band?.vent), caution: '' },
   ];
   const body = plainBody(setup, spaces);
   if (
@@ -114,6 +116,7 @@ export function planOf(
   )
     figures.push(
       figure({
+        id: 'twelve',
         label: `12 o'clock at the joint, short body`,
         quantity: 'time',
         value: Math.max(joint.value, (vent.value ?? 0) * TOP_LAG),
@@ -127,6 +130,7 @@ export function planOf(
   if (judged.trapped !== null)
     figures.push(
       figure({
+        id: 'trapped',
         label: 'Air trapped by this vent stays',
         quantity: 'time',
         value: judged.trapped,
@@ -139,6 +143,7 @@ export function planOf(
   if (p.times.everywhere !== null || p.last)
     figures.push(
       figure({
+        id: 'slowest',
         label: p.last ? `Last to clear: ${partLabel(setup, p.last.part)}` : 'Last to clear',
         quantity: 'time',
         value: why === null ? p.times.everywhere : null,
@@ -151,6 +156,7 @@ export function planOf(
     );
   figures.push(
     figure({
+      id: 'mixed',
       label: 'If it were fully mixed',
       quantity: 'time',
       value: Number.isFinite(mixed) ? mixed : null,
@@ -161,6 +167,7 @@ export function planOf(
       note: 'Not a worst case: bypass, a low vent, dead legs and leaks are slower.',
     }),
     figure({
+      id: 'plug',
       label: 'If it moved as a plug',
       quantity: 'time',
       value: perVolume,
@@ -170,6 +177,7 @@ export function planOf(
       inputs: inputs.slice(0, 2),
     }),
     figure({
+      id: 'floor',
       label: 'Floor that leaks leave',
       quantity: 'oxygen',
       value: leakFloor(LEAK.median, flow, supply.oxygen),
@@ -182,6 +190,7 @@ export function planOf(
       note: 'The oxygen meter does not see the water.',
     }),
     figure({
+      id: 'volume',
       label: 'Volume purged',
       quantity: 'volume',
       value: mesh.total,
@@ -191,6 +200,7 @@ export function planOf(
       inputs: [...mesh.volumes].map(([part, v]) => input(partLabel(setup, part), 'volume', v)),
     }),
     figure({
+      id: 'pressure',
       label: 'Pressure inside',
       quantity: 'pressure',
       value: pressure,
@@ -213,6 +223,7 @@ export function planOf(
   const gas = (s: number | null) => (s === null ? null : s * flow);
   figures.push(
     figure({
+      id: 'gas',
       label: 'Gas to get there',
       quantity: 'volume',
       value: gas(joint.high ?? joint.value),

@@ -2,7 +2,9 @@
 import { useCallback, useEffect, useState } from 'react';
 import { sizeName } from '../../../core/basics/sizes';
 import type { System } from '../../../core/basics/units';
-import { stageNames, stageSchema, type Alarm, type BoardData, type Stage } from '../../../core/work/weld';
+import { stageNames, stageSchema, type Stage } from '../../../core/work/stages';
+import type { Alarm } from '../../../core/work/run';
+import type { BoardData } from '../../../core/work/record';
 import { Thumbnail } from '../drawings/Thumbnail';
 import { listen } from '../live';
 import { RefusalNote } from '../kit/notes';
@@ -14,18 +16,28 @@ import { DemoNote } from './DemoNote';
 import { RunCard } from './RunCard';
 import { Supplies } from './Supplies';
 
+/** Rows of waiting welds at a time. */
+const BOARD_PAGE = 60;
+
 type Props = { board: BoardData; demo: boolean; somebody: boolean; system: System };
 
 export default function Board({ board: first, demo, somebody, system }: Props) {
   const [board, setBoard] = useState(first);
   const [live, setLive] = useState(true);
   const [only, setOnly] = useState<Stage | null>(null);
+  const [rows, setRows] = useState(BOARD_PAGE);
   const refetch = useCallback(async () => {
-    const sent = await request<BoardData>('GET', '/api/board');
+    const asked = new URLSearchParams({ ...(only && { due: only }), ...(rows > BOARD_PAGE && { rows: String(rows) }) }).toString();
+    const sent = await request<BoardData>('GET', `/api/board${asked && `?${asked}`}`);
     if (!sent.ok) return;
     heardTime(sent.value.now);
     setBoard(sent.value);
-  }, []);
+  }, [only, rows]);
+  // The page came with the first rows of everything: other rows are asked for.
+  const asks = only !== null || rows > BOARD_PAGE;
+  useEffect(() => {
+    if (asks) void refetch();
+  }, [asks, refetch]);
   useEffect(() => {
     if (fromCache(first.now)) void refetch();
     let soon: ReturnType<typeof setTimeout> | undefined;
@@ -70,7 +82,8 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
     if (sent.ok) await refetch();
   };
 
-  const counts = stageSchema.options.map((s) => [s, board.welds.filter((w) => w.due === s).length] as const);
+  const counts = stageSchema.options.map((s) => [s, board.counts[s] ?? 0] as const);
+  const waiting = counts.reduce((sum, [, n]) => sum + n, 0);
   const shown = board.welds.filter((w) => !only || w.due === only);
   const jobs = [...new Set(shown.map((w) => w.job))];
   return (
@@ -107,7 +120,7 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
           <h2 id="waiting" className="text-lg font-semibold">
             Welds that wait{' '}
             <span className="font-normal">
-              ({board.welds.length}; {board.done} done)
+              ({waiting}; {board.done} done)
             </span>
           </h2>
           <a className="btn btn-primary min-h-12" href="/work/new">
@@ -123,13 +136,16 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
                 type="button"
                 className={`btn min-h-12 ${only === s ? 'btn-primary' : ''}`}
                 aria-pressed={only === s}
-                onClick={() => setOnly(only === s ? null : s)}
+                onClick={() => {
+                  setRows(BOARD_PAGE);
+                  setOnly(only === s ? null : s);
+                }}
               >
                 {stageNames[s]} <span className="font-figure">{n}</span>
               </button>
             ))}
         </div>
-        {board.welds.length === 0 && <p>Nothing waits. Enter a job, a spool and its welds to begin.</p>}
+        {waiting === 0 && <p>Nothing waits. Enter a job, a spool and its welds to begin.</p>}
         {jobs.map((job) => (
           <div key={job} className="mb-4">
             <h3 className="border-b-2 border-base-content pb-1 font-semibold">{job}</h3>
@@ -156,6 +172,11 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
             </ul>
           </div>
         ))}
+        {shown.length < (only ? (board.counts[only] ?? 0) : waiting) && shown.length >= rows && (
+          <button type="button" className="btn min-h-12" onClick={() => setRows(rows + BOARD_PAGE)}>
+            Show more
+          </button>
+        )}
       </section>
       {demo && <DemoNote />}
     </div>

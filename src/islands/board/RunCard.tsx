@@ -1,7 +1,7 @@
 /** One running purge on the Board: its counter, what it reads, what comes next and when. */
 import { STALE_AFTER } from '../../../core/models/sensor';
 import { format, type System } from '../../../core/basics/units';
-import { alarmNames, runCard, type BoardRun } from '../../../core/work/weld';
+import { alarmNames, runCard, type BoardRun } from '../../../core/work/run';
 
 const tones = {
   go: { edge: 'border-success', ink: 'text-success', shape: '▲ ' },

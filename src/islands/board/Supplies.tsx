@@ -1,7 +1,7 @@
 /** The gas that running purges draw, counting down. */
 import { leftNow } from '../../../core/basics/gases';
 import { clock, show, type System } from '../../../core/basics/units';
-import type { BoardCylinder } from '../../../core/work/weld';
+import type { BoardCylinder } from '../../../core/work/run';
 
 export function Supplies({ cylinders, now, system }: { cylinders: readonly BoardCylinder[]; now: number; system: System }) {
   if (cylinders.length === 0) return null;

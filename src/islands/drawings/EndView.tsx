@@ -4,7 +4,7 @@
  */
 import { arcText, defectNames, zoneNames, type Arc, type FoundDefect, type Tint, type Zone } from '../../../core/models/criteria';
 import { atHour, hourOf, sector } from '../../../core/models/drawing';
-import { arcName, quarters, sameArc, type Peeled } from '../../../core/work/weld';
+import { arcName, quarters, sameArc, type Peeled } from '../../../core/work/run';
 import { bandHex, bandNames, type Film } from '../../../core/models/tint';
 
 type Props = {

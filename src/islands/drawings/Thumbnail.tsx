@@ -1,5 +1,5 @@
 /** A weld in small: Side, Plan, End, always in this order. */
-import type { WeldSummary } from '../../../core/work/weld';
+import type { WeldSummary } from '../../../core/work/record';
 import { startingSetup } from '../../../core/models/purge';
 import { EndView } from './EndView';
 import { PlanView } from './PlanView';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { gasNames, left, leftNow, LEAST } from '../../../core/basics/gases';
 import type { CheckOf, ItemOf } from '../../../core/work/registers';
 import { parseQuantity, show, type System } from '../../../core/basics/units';
-import type { BoardCylinder } from '../../../core/work/weld';
+import type { BoardCylinder } from '../../../core/work/run';
 import { newId } from '../post';
 import { ago, Card, Typed, useCheck, type OnCheck } from './check';
 

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { gasNames, type Gas } from '../../../core/basics/gases';
 import { checksOf, itemsOf, type Check, type NewCheck, type Prices, type RegisterItem } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
-import type { BoardCylinder } from '../../../core/work/weld';
+import type { BoardCylinder } from '../../../core/work/run';
 import { useNow } from '../kit/useNow';
 import { request, type Refusal } from '../post';
 import { CylinderCard } from './CylinderCard';

@@ -1,7 +1,7 @@
 /** Errors, cautions, advice, rules: each with a shape and a word, never by hue alone. */
 import OctagonAlert from 'lucide-react/icons/octagon-alert';
 import TriangleAlert from 'lucide-react/icons/triangle-alert';
-import { DEFER } from '../../../core/work/cautions';
+import { DEFER } from '../../../core/work/record';
 import type { Rule } from '../../../core/models/purge';
 import type { Refusal } from '../post';
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../../../core/models/criteria';
 import { startingSetup } from '../../../core/models/purge';
-import { type Reading, reduceRun, type BodyOf, type Recorded, type RunState } from '../../../core/work/weld';
+import type { Reading, RunState } from '../../../core/work/run';
+import { reduceRun, type BodyOf } from '../../../core/work/record';
 import { findSize, type Size } from '../../../core/basics/sizes';
 import { runChartOption, runChartWords } from './runChart';
 
@@ -40,7 +41,7 @@ function runWith(marks: [BodyOf<'run.marked'>['mark'], number, string?][], band:
     event('run.started', started, 1, 0),
     ...marks.map(([mark, s, screen], i) => event('run.marked', { mark, weld: id(1), ...(screen && { screen }) }, i + 2, s)),
   ];
-  return reduceRun(all as unknown as Recorded[]) as RunState;
+  return reduceRun(all) as RunState;
 }
 const every = (seconds: number, ppm: (s: number) => number): Reading[] =>
   Array.from({ length: seconds }, (_, s) => ({ at: T0 + s * 1000, ppm: ppm(s), quality: 'good' }));

@@ -1,6 +1,6 @@
 /** What the run calls for, until someone answers: said here, on the bench and on the Board, with a sound of its own. */
 import { useEffect, useRef } from 'react';
-import { alarmNames, type Alarm } from '../../../core/work/weld';
+import { alarmNames, type Alarm } from '../../../core/work/run';
 import { play } from './cues';
 
 type Called = Alarm & { where?: string };

@@ -1,5 +1,5 @@
 /** Welding by arc: which quarters are peeled, which are welded; and which weld of the run is in hand. */
-import { arcName, nothingPeeled, quarters, sameArc, type RunState, type Target } from '../../../core/work/weld';
+import { arcName, nothingPeeled, quarters, sameArc, type RunState, type Target } from '../../../core/work/run';
 
 export function Quarters({ run, onMark }: { run: RunState; onMark: (t: Omit<Target, 'label'>) => void }) {
   const { open, welded } = run.tape[run.at] ?? nothingPeeled;

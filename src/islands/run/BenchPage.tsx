@@ -1,9 +1,9 @@
 /** The bench: the whole screen for the hand that wears a glove. One figure, one thing to do, four targets at most. */
 import { useEffect, useRef, useState } from 'react';
 import type { WeldPlace } from '../../../core/work/jobs';
-import { stageCautions } from '../../../core/work/cautions';
+import { stageCautions } from '../../../core/work/record';
 import { clock, format, type System } from '../../../core/basics/units';
-import { alarmNames, type BoardCylinder, type Cue, type RunState, type Target, type WeldState } from '../../../core/work/weld';
+import { alarmNames, type BoardCylinder, type Cue, type RunState, type Target } from '../../../core/work/run';
 import { HoldButton } from '../kit/HoldButton';
 import { Cautions, RefusalNote } from '../kit/notes';
 import { keepOffline } from '../offline';
@@ -50,7 +50,7 @@ export default function BenchPage({ record: first, place, supplies, spoolWelds, 
         </a>
       </header>
       {mounted && state && running ? (
-        <Bench run={running} state={state} hand={hand} supplies={supplies} numberOf={numberOf} system={system} madeAt={now} />
+        <Bench run={running} hand={hand} supplies={supplies} numberOf={numberOf} system={system} madeAt={now} />
       ) : (
         <div className="grid grow place-items-center text-center">
           <div>
@@ -73,7 +73,6 @@ const LEAST_PRESS_MS = 30;
 
 function Bench({
   run,
-  state,
   hand,
   supplies,
   numberOf,
@@ -81,7 +80,6 @@ function Bench({
   madeAt,
 }: {
   run: RunState;
-  state: WeldState;
   hand: RecordInHand;
   supplies: BoardCylinder[];
   numberOf: (weld: string) => string;
@@ -90,7 +88,6 @@ function Bench({
 }) {
   const { record, unsay, unsaved, live } = hand;
   const { view, gate, mark, undo, end, alarms, answer, sensor, refusal, countOut, setCountOut } = useRun(run, {
-    state,
     record,
     unsay,
     madeAt,

@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { readLogger } from '../../../core/work/devices';
 import { clock, show } from '../../../core/basics/units';
-import type { RunState } from '../../../core/work/weld';
+import type { RunState } from '../../../core/work/run';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { request, type Refusal } from '../post';

@@ -1,7 +1,7 @@
 /** The marks of a run: each with its time, which can be set right, and a way to take it back. */
 import { useState } from 'react';
 import { clock } from '../../../core/basics/units';
-import { arcName, markNames, type Mark, type RunState } from '../../../core/work/weld';
+import { arcName, markNames, type Mark, type RunState } from '../../../core/work/run';
 
 /** "4:05" or "245": seconds since gas on. */
 function secondsIn(text: string): number | null {

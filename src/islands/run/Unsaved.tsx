@@ -1,5 +1,6 @@
 /** What is not saved yet, honestly: how much, why, and what was refused. */
-import { markNames, type BodyOf } from '../../../core/work/weld';
+import { markNames } from '../../../core/work/run';
+import type { BodyOf } from '../../../core/work/record';
 import { clock } from '../../../core/basics/units';
 import { serverTime } from '../post';
 import { forget, type Waiting } from '../queue';

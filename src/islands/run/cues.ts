@@ -2,7 +2,7 @@
  * Sounds and buzzes that can be told apart without looking: ready rises, over the limit beats fast and low, a lost reading
  * is one long tone, a hold that is up sounds three times. Made on the spot: nothing is loaded.
  */
-import type { Cue } from '../../../core/work/weld';
+import type { Cue } from '../../../core/work/run';
 
 type Tone = [hertz: number, from: number, long: number];
 export const tones: Record<NonNullable<Cue>, { tones: Tone[]; buzz: number[] }> = {

@@ -1,6 +1,6 @@
 /** What is measured on a run, in the order of its time, kept up by the live stream; a late backlog finds its place. */
 import { useEffect, useState } from 'react';
-import type { Reading, FlowReading, RunState } from '../../../core/work/weld';
+import type { Reading, FlowReading, RunState } from '../../../core/work/run';
 import { listen } from '../live';
 import { heardTime, request } from '../post';
 

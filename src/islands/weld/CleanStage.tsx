@@ -1,10 +1,10 @@
 /** Clean: method, tool, product, dwell; refused with the reason when it makes no sense on this weld. */
 import { useState } from 'react';
-import { methodCautions } from '../../../core/work/cautions';
+import { methodCautions } from '../../../core/work/clean';
 import { cleaningRefusals, cleanMethodNames, cleanMethodSchema, pasteHint, type CleanMethod } from '../../../core/models/cleaning';
 import { itemsOf } from '../../../core/work/registers';
 import { parseQuantity } from '../../../core/basics/units';
-import { situation } from '../../../core/work/weld';
+import { situation } from '../../../core/work/record';
 import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
 import { Cautions, Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';

@@ -12,7 +12,7 @@ import {
 import { parseNumber } from '../../../core/basics/units';
 import { itemsOf } from '../../../core/work/registers';
 import { clock, parseQuantity } from '../../../core/basics/units';
-import { situation } from '../../../core/work/weld';
+import { situation } from '../../../core/work/record';
 import { PickField, QuantityField, required, si, siOrNull, TextField } from '../kit/fields';
 import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';

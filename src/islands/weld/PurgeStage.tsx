@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/work/devices';
 import { setupForWeld, setupSchema, startingSetup, totalFlow, withPart, type Plan, type Rule } from '../../../core/models/purge';
-import { rulesFor } from '../../../core/work/weld';
+import { rulesFor } from '../../../core/work/run';
 import { gasCost, money } from '../../../core/work/registers';
 import { show } from '../../../core/basics/units';
 import type { Shown } from '../drawings/Filling';
@@ -207,7 +207,8 @@ function Planning() {
             asked.joint.low !== null && asked.joint.value !== null && asked.joint.high !== null
               ? { low: asked.joint.low, value: asked.joint.value, high: asked.joint.high }
               : null,
-          ...(listens.length > 0 && { listens: listens.map((d) => ({ id: d.id, label: d.name, kind: d.kind })) }),
+          listens: listens.map((d) => ({ id: d.id, label: d.name, kind: d.kind })),
+          cylinder: state.gas?.cylinder ? { id: state.gas.cylinder.id, label: state.gas.cylinder.label } : null,
           station: bay,
           place,
           monitorChecked: checked,

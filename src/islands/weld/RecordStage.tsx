@@ -1,7 +1,7 @@
 /** Record: dams counted in and out, the story so far, closing it. Unsigned until there is sign-in. */
 import { useState } from 'react';
 import { show } from '../../../core/basics/units';
-import { dams, gasUse, gasUseWords } from '../../../core/work/weld';
+import { dams, gasUse, gasUseWords, versionOf } from '../../../core/work/record';
 import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
 import type { Refusal } from '../post';
@@ -27,7 +27,8 @@ export function RecordStage() {
         body: {
           corrects: uncounted.endedBy,
           reason: uncounted.ended.countOut === null ? 'Dams counted after the purge' : 'Dams counted again',
-          body: { ...uncounted.ended, countOut: Number(out) },
+          version: versionOf('run.ended'),
+          body: { how: uncounted.ended.how, countOut: Number(out) },
         },
       }),
     );

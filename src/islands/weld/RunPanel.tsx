@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { STALE_AFTER } from '../../../core/models/sensor';
 import { closingOf, closingWords, totalFlow } from '../../../core/models/purge';
 import { clock, format, show } from '../../../core/basics/units';
-import { targets, type RunState, type Target } from '../../../core/work/weld';
+import { targets, type RunState, type Target } from '../../../core/work/run';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
 import { HoldButton } from '../kit/HoldButton';
@@ -39,7 +39,6 @@ export function RunPanel({ run }: { run: RunState }) {
     end,
     ...hand
   } = useRun(run, {
-    state,
     record,
     unsay,
     madeAt,

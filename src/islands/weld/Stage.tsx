@@ -1,9 +1,10 @@
 /** One stage of the weld: open when due, folded to the line that mattered when done. */
 import Check from 'lucide-react/icons/check';
 import type { ReactNode } from 'react';
-import { familyCautions, stageCautions } from '../../../core/work/cautions';
+import { familyCautions, stageCautions } from '../../../core/work/record';
 import { alloys } from '../../../core/basics/materials';
-import { stageLine, stageNames, type Stage } from '../../../core/work/weld';
+import { stageLine } from '../../../core/work/record';
+import { stageNames, type Stage } from '../../../core/work/stages';
 import { Cautions } from '../kit/notes';
 import { useWeld } from './context';
 

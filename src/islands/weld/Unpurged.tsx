@@ -27,6 +27,10 @@ export function Unpurged() {
           monitorChecked: false,
           countIn: 0,
           backing: need.choice,
+          band: null,
+          listens: [],
+          station: '',
+          cylinder: null,
         },
       }),
     );

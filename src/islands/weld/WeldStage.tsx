@@ -1,7 +1,7 @@
 /** Weld and hold: the run goes on here after the first arc; afterwards what it recorded. */
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { clock } from '../../../core/basics/units';
-import type { RunState } from '../../../core/work/weld';
+import type { RunState } from '../../../core/work/run';
 import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
 import { useWeld } from './context';

@@ -7,7 +7,9 @@ import type { Person } from '../../../core/work/people';
 import type { Setup } from '../../../core/models/purge';
 import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
 import type { System } from '../../../core/basics/units';
-import type { BoardCylinder, Recorded, WeldState } from '../../../core/work/weld';
+import type { BoardCylinder } from '../../../core/work/run';
+import type { Stored } from '../../../core/work/event';
+import type { WeldState } from '../../../core/work/record';
 import type { Refusal, Said } from '../post';
 import type { Waiting } from '../queue';
 
@@ -26,8 +28,8 @@ export type SavedSetup = { setup: Setup; joints: Record<string, string>; version
 
 export type Weld = {
   state: WeldState;
-  events: Recorded[];
-  runEvents: Record<string, Recorded[]>;
+  events: Stored[];
+  runEvents: Record<string, Stored[]>;
   criterion: Criterion;
   place: WeldPlace;
   registers: RegisterItem[];

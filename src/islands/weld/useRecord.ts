@@ -3,7 +3,8 @@
  * this device first and shown at once, so that the bench goes on without network.
  */
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { reduceRun, reduceWeld, type Recorded, type SentEvent, type WeldState } from '../../../core/work/weld';
+import { reduceRun, reduceWeld, type WeldState } from '../../../core/work/record';
+import type { SentEvent, Stored } from '../../../core/work/event';
 import { listen, type Hint } from '../live';
 import { fromCache, heardTime, request, say, sentEvent, type Refusal, type Said } from '../post';
 import { enqueue, keepRecord, keptRecord, onQueue, outcome, unsay, waiting, type KeptRecord, type Waiting } from '../queue';
@@ -20,16 +21,24 @@ export type RecordInHand = {
 };
 
 /** An event that waits, as it will stand in the record. */
-const provisional = (e: SentEvent, seq: number): Recorded =>
-  ({
-    ...e,
-    seq,
-    happenedAt: new Date(Date.parse(e.happenedAt) + e.offsetMs).toISOString(),
-    receivedAt: e.happenedAt,
-    actor: null,
-    identified: 'not saved yet',
-    hash: '',
-  }) as Recorded;
+const provisional = (e: SentEvent, seq: number): Stored => ({
+  ...{ id: e.id, stream: e.stream, type: e.type, version: e.version, body: e.body },
+  seq,
+  happenedAt: new Date(Date.parse(e.happenedAt) + e.offsetMs).toISOString(),
+  receivedAt: e.happenedAt,
+  actor: null,
+  identified: 'not saved yet',
+  hash: '',
+});
+
+/** The record with what came after; what is known already, or does not follow, changes nothing. */
+function grown(k: KeptRecord, weld: string, stream: string, more: readonly Stored[]): KeptRecord {
+  const had = stream === weld ? k.events : (k.runEvents[stream] ?? []);
+  const next = [...had];
+  for (const e of more) if (e.seq === (next.at(-1)?.seq ?? 0) + 1) next.push(e);
+  if (next.length === had.length) return k;
+  return stream === weld ? { ...k, events: next } : { ...k, runEvents: { ...k.runEvents, [stream]: next } };
+}
 
 const length = (r: KeptRecord) => r.events.length + Object.values(r.runEvents).reduce((n, list) => n + list.length, 0);
 /** The first, unless the other holds more. */
@@ -45,7 +54,7 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
   const shown = useMemo((): KeptRecord => {
     const late = [...saved, ...unsaved.filter((w) => w.refusal === null && !saved.some((e) => e.id === w.event.id)).map((w) => w.event)];
     if (late.length === 0) return kept;
-    const with_ = (stream: string, list: Recorded[]) => [
+    const with_ = (stream: string, list: Stored[]) => [
       ...list,
       ...late
         .filter((e) => e.stream === stream && !list.some((known) => known.id === e.id))
@@ -60,8 +69,9 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
       .filter((r) => r !== null);
     return reduceWeld(shown.events, runs, shown.criterion);
   }, [shown]);
-  const streams = useRef<Set<string>>(new Set());
-  streams.current = new Set([weld, ...Object.keys(kept.runEvents)]);
+  /** the streams this page stands on, and how far it knows each */
+  const streams = useRef<Map<string, number>>(new Map());
+  streams.current = new Map(Object.entries({ ...kept.runEvents, [weld]: kept.events }).map(([id, list]) => [id, list.at(-1)?.seq ?? 0]));
 
   const refetch = useCallback(async () => {
     const sent = await request<KeptRecord & { now: number }>('GET', `/api/welds/${weld}`);
@@ -74,16 +84,31 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
     return true;
   }, [weld]);
 
+  /** What a stream has more than this page knows; everything when the stream is new here. */
+  const fetchMore = useCallback(
+    async (stream: string) => {
+      const known = streams.current.get(stream);
+      if (known === undefined) return refetch();
+      const sent = await request<{ events: Stored[]; now: number }>('GET', `/api/streams/${stream}?after=${known}`);
+      if (!sent.ok) return false;
+      heardTime(sent.value.now);
+      setKept((k) => grown(k, weld, stream, sent.value.events));
+      setSaved((list) => list.filter((e) => !sent.value.events.some((known_) => known_.id === e.id)));
+      return true;
+    },
+    [refetch, weld],
+  );
+
   useEffect(() => {
     if (fromCache(now)) void refetch();
     return listen(
       (hint: Hint) => {
-        if ((hint.stream && streams.current.has(hint.stream)) || hint.also?.includes(weld)) void refetch();
+        if (hint.stream && (streams.current.has(hint.stream) || hint.also?.includes(weld))) void fetchMore(hint.stream);
       },
       () => void refetch(),
       setLive,
     );
-  }, [refetch, weld, now]);
+  }, [refetch, fetchMore, weld, now]);
 
   // A page out of the cache is older than what this device has seen since.
   useEffect(() => {
@@ -94,14 +119,14 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
     const look = () => void waiting().then(setQueue);
     look();
     let again: ReturnType<typeof setTimeout> | undefined;
-    const fetchSaved = async () => {
+    const fetchSaved = async (stream: string) => {
       clearTimeout(again);
-      if (!(await refetch())) again = setTimeout(() => void fetchSaved(), 3000);
+      if (!(await fetchMore(stream))) again = setTimeout(() => void fetchSaved(stream), 3000);
     };
     const stop = onQueue((n) => {
       if (n.kind === 'saved' && streams.current.has(n.event.stream)) {
         setSaved((list) => [...list, n.event]);
-        void fetchSaved();
+        void fetchSaved(n.event.stream);
       }
       look();
     });
@@ -109,7 +134,7 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
       clearTimeout(again);
       stop();
     };
-  }, [refetch]);
+  }, [fetchMore]);
 
   const versionOf = (stream: string) => (stream === weld ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;
   const record = async (event: Said): Promise<Refusal | null> => {
@@ -118,11 +143,11 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
       const queued = sentEvent(event, versionOf(event.stream));
       await enqueue(queued);
       const end = await outcome(queued.id);
-      if (end === null) await refetch();
+      if (end === null) await fetchMore(event.stream);
       return end === 'waiting' ? null : end;
     }
     const sent = await say(event, versionOf(event.stream));
-    if (sent.ok || sent.refusal.status === 409) await refetch();
+    if (sent.ok || sent.refusal.status === 409) await (event.type === 'run.started' ? refetch() : fetchMore(event.stream));
     return sent.ok ? null : sent.refusal;
   };
   return { kept: shown, state, live, unsaved, record, unsay };

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { append, type Answer } from '../../../db/append';
+import { append, type Answer } from '../../../db/record/append';
 import { now } from '../../../db/clock';
 import { bodyOf, json, who } from '../../server/answer';
 import { db } from '../../server/db';

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { now } from '../../../../db/clock';
-import { eventsOf, isStream } from '../../../../db/events';
+import { eventsOf, isStream } from '../../../../db/record/stored';
 import { error, json } from '../../../server/answer';
 import { db } from '../../../server/db';
 

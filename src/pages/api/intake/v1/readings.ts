@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { now } from '../../../../../db/clock';
-import { intake } from '../../../../../db/readings';
+import { intake } from '../../../../../db/record/readings';
 import { db } from '../../../../server/db';
 import { fromDevice } from '../../../../server/device';
 

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { runCsv } from '../../../../../core/work/weld';
+import { runCsv } from '../../../../../core/work/run';
 import { error } from '../../../../server/answer';
 import { measured, runOf } from '../../../../server/run';
 

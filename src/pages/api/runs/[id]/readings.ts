@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { now } from '../../../../../db/clock';
-import { flowsSince, logReadings, readingsArrived } from '../../../../../db/readings';
+import { flowsSince, logReadings, readingsArrived } from '../../../../../db/record/readings';
 import { error, json } from '../../../../server/answer';
 import { db } from '../../../../server/db';
 import { flowMeterOf, runOf } from '../../../../server/run';

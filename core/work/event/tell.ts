@@ -1,0 +1,20 @@
+/** What telling an event needs of who reads it: units, names, the words of the criterion. */
+import type { Quantity } from '../../basics/figure';
+import { show, type System } from '../../basics/units';
+import type { Criterion } from '../../models/criteria';
+
+/** An event as a line of the story. */
+export type Line = { title: string; details: string[] };
+
+export type Reader = {
+  system: System;
+  criterion: Criterion;
+  /** name of a person by id */
+  who: (id: string | null) => string;
+};
+
+/** A quantity in the reader's units. */
+export const inUnits =
+  ({ system }: Pick<Reader, 'system'>) =>
+  (value: number, quantity: Quantity): string =>
+    show(value, quantity, system);

@@ -1,0 +1,27 @@
+/** A weld is entered: what the drawing says of it. */
+import { z } from 'zod';
+import { sizeName } from '../../basics/sizes';
+import { define, inUnits, version, type Line, type Reader } from '../event';
+import { one } from '../shapes';
+import { jointNames, type Design } from './work';
+
+export type Created = { spool: string; number: string; design: Design };
+
+export const weldCreated = define<Created>()({
+  stream: 'weld',
+  decision: false,
+  versions: [version(z.object({ spool: one.id, number: z.string().min(1).max(40), design: one.design }), (b): Created => b)],
+});
+
+export function tellCreated({ design: d }: Created, reader: Reader): Line {
+  const q = inUnits(reader);
+  return {
+    title: 'Entered',
+    details: [
+      `${sizeName(d.size)}, OD ${q(d.size.od, 'length')}, wall ${q(d.size.wall, 'length')}`,
+      `${d.alloyA} to ${d.alloyB}, ${jointNames[d.joint].toLowerCase()}`,
+      `Criterion ${d.criterion.id} version ${d.criterion.version}`,
+      `Clock seen looking ${d.looking}`,
+    ],
+  };
+}

@@ -1,0 +1,90 @@
+/** What was seen on the weld, and the verdict that rests on it. */
+import { z } from 'zod';
+import {
+  arcText,
+  defectNames,
+  judge,
+  outcomeNames,
+  outcomeSchema,
+  wordFor,
+  zoneNames,
+  type Criterion,
+  type FoundDefect,
+  type Outcome,
+  type Tint,
+} from '../../models/criteria';
+import { define, version, type Line, type Reader } from '../event';
+import { one } from '../shapes';
+
+export type Look = {
+  insideBy: 'direct' | 'borescope' | 'blind' | 'not-seen';
+  tints: Tint[];
+  defects: FoundDefect[];
+  insideReachable: boolean;
+};
+export const lookRecorded = define<Look>()({
+  stream: 'weld',
+  decision: false,
+  versions: [
+    version(
+      z.object({
+        insideBy: z.enum(['direct', 'borescope', 'blind', 'not-seen']),
+        tints: z.array(one.tint).max(200),
+        defects: z.array(one.defect).max(100),
+        insideReachable: z.boolean(),
+      }),
+      (b): Look => b,
+    ),
+  ],
+});
+
+export type VerdictGiven = { look: string; criterion: { id: string; version: number }; outcome: Outcome; reasons: string[] };
+export const verdictGiven = define<VerdictGiven>()({
+  stream: 'weld',
+  decision: true,
+  versions: [
+    version(
+      z.object({ look: one.id, criterion: one.criterion, outcome: one.outcome, reasons: z.array(z.string()).min(1).max(60) }),
+      (b): VerdictGiven => b,
+    ),
+  ],
+});
+
+/** @param look the newest look, as it stands */
+export function verdictRefusals(b: VerdictGiven, look: (Look & { event: string }) | null, criterion: Criterion): string[] {
+  if (!look || b.look !== look.event) return ['The look this verdict rests on is no longer the newest. Open the weld again.'];
+  if (b.criterion.id !== criterion.id || b.criterion.version !== criterion.version)
+    return ['The criterion of this weld is another. Open the weld again.'];
+  const v = judge(criterion, look);
+  if (v.outcome === 'incomplete') return [`The look is incomplete: ${v.missing.join('; ')}.`];
+  // A person may be stricter than the criterion, never milder; only "refer" is for a person to settle.
+  const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
+  if (v.outcome !== 'refer' && rank(b.outcome) < rank(v.outcome))
+    return ['A verdict milder than the criterion needs another criterion, not another verdict.'];
+  return [];
+}
+
+export function tellLook(b: Look, { criterion }: Reader): Line {
+  const seenBy = { direct: 'directly', borescope: 'by borescope', blind: 'blind', 'not-seen': 'not seen' }[b.insideBy];
+  const grade = (t: Tint) =>
+    t.grade.by === 'band'
+      ? wordFor(criterion, t.grade.band).toLowerCase()
+      : t.grade.by === 'number'
+        ? `number ${t.grade.number} of ${t.grade.guide}`
+        : 'not seen';
+  return {
+    title: 'Looked at, as welded',
+    details: [
+      `Inside seen ${seenBy}`,
+      ...b.tints.map((t) => `${zoneNames[t.zone]}, ${arcText(t.arc)}: ${grade(t)}`),
+      ...b.defects.map((d) => `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc)}`),
+    ],
+  };
+}
+
+export const tellVerdict = (b: VerdictGiven): Line => ({
+  title: `Verdict: ${outcomeNames[b.outcome].toLowerCase()}`,
+  details: [...b.reasons, `${b.criterion.id} version ${b.criterion.version}`],
+});
+
+export const lookCautions = ['Look by mirror or borescope. Hot metal: measure before you touch.'];

@@ -1,0 +1,87 @@
+/** Passivation: the bath that was started, the rinse and the test that ended it. */
+import { z } from 'zod';
+import { clock } from '../../basics/units';
+import {
+  passivationRefusals,
+  rinseDone,
+  testNames,
+  testRefusals,
+  type Passivation,
+  type Product,
+  type Situation,
+  type Test,
+} from '../../models/cleaning';
+import { define, inUnits, version, type Line, type Reader } from '../event';
+import { one, productOf } from '../shapes';
+
+type Used = { id: string; label: string; product: Product };
+export type Bath = { acid: Passivation; product: Used; percent: number; celsius: number; dwell: number; dwellFrom: 'sheet' | 'table' };
+export type Rinse = {
+  neutraliser: Used | null;
+  feedPh: number;
+  runoffPh: number;
+  chloridePpm: number | null;
+  test: Test;
+  testPassed: boolean | null;
+};
+
+export const passivateStarted = define<Bath>()({
+  stream: 'weld',
+  decision: false,
+  versions: [
+    version(
+      z.object({
+        acid: one.acid,
+        product: one.product,
+        percent: z.number().positive().max(100),
+        celsius: z.number().min(0).max(100),
+        dwell: z.number().positive().max(86_400),
+        dwellFrom: z.enum(['sheet', 'table']),
+      }),
+      (b): Bath => ({ ...b, product: productOf(b.product) }),
+    ),
+  ],
+});
+export const passivateEnded = define<Rinse>()({
+  stream: 'weld',
+  decision: false,
+  versions: [
+    version(
+      z.object({
+        neutraliser: one.product.nullable(),
+        feedPh: z.number().min(0).max(14),
+        runoffPh: z.number().min(0).max(14),
+        chloridePpm: z.number().min(0).max(100_000).nullable(),
+        test: one.test,
+        testPassed: z.boolean().nullable(),
+      }),
+      (b): Rinse => ({ ...b, neutraliser: b.neutraliser && productOf(b.neutraliser) }),
+    ),
+  ],
+});
+
+export const bathRefusals = (s: Situation): string[] => passivationRefusals(s);
+export const rinseRefusals = (b: Rinse, foodContact: boolean): string[] => [
+  ...testRefusals(b.test, foodContact),
+  ...rinseDone(b.feedPh, b.runoffPh, b.chloridePpm),
+];
+
+export function tellBath(b: Bath, reader: Reader): Line {
+  return {
+    title: 'Passivation, dwell started',
+    details: [
+      `${b.product.label} lot ${b.product.product.lot}, ${b.acid} ${b.percent} %, ${inUnits(reader)(b.celsius, 'temperature')}, ${clock(b.dwell)} min by the ${b.dwellFrom === 'sheet' ? "product's sheet" : 'table'}`,
+    ],
+  };
+}
+export const tellRinse = (b: Rinse): Line => ({
+  title: 'Rinsed and tested',
+  details: [
+    `${b.neutraliser ? `Neutralised with ${b.neutraliser.label}; ` : ''}feed pH ${b.feedPh}, runoff pH ${b.runoffPh}${b.chloridePpm === null ? '' : `, chloride ${b.chloridePpm} ppm`}`,
+    `${testNames[b.test]}${b.testPassed === null ? '' : b.testPassed ? ': passed' : ': failed'}`,
+  ],
+});
+
+export const passivateCautions = [
+  'Acid into water, never the reverse. Goggles, face shield, acid gloves, apron. Nitric fumes act hours later; keep solvent rags away. Acid waste is regulated: never to the drain.',
+];

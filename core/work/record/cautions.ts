@@ -1,0 +1,26 @@
+/** The usual cautions, each at the step it belongs to, shown every time that step starts. The tool advises; qualified people decide. */
+import type { AlloyFamily } from '../../basics/materials';
+import { cleanCautions } from '../clean';
+import { fitupCautions } from '../fitup';
+import { gasCautions } from '../gas';
+import { lookCautions } from '../look';
+import { passivateCautions } from '../passivate';
+import { purgeCautions, weldCautions } from '../run';
+import type { Stage } from '../stages';
+import { torchCautions } from '../torch';
+
+export const DEFER = 'Sentrel advises. The WPS, the code of construction, the client, local law and a qualified person decide.';
+
+export const stageCautions: Partial<Record<Stage, string[]>> = {
+  fitup: fitupCautions,
+  gas: gasCautions,
+  setup: torchCautions,
+  purge: purgeCautions,
+  weld: weldCautions,
+  look: lookCautions,
+  clean: cleanCautions,
+  passivate: passivateCautions,
+};
+
+export const familyCautions = (family: AlloyFamily): string[] =>
+  family === 'titanium' ? ['Titanium swarf burns; no water on it. No methanol. No nitrogen, no hydrogen.'] : [];

@@ -1,0 +1,47 @@
+/** Every event type with the type of its body as it is read today. What each is stands with its subject; the rows are in `table`. */
+import type { Cleaned } from '../clean';
+import type { Correction, Read } from '../event';
+import type { Fitup } from '../fitup';
+import type { GasCheck, Need } from '../gas';
+import type { Created } from '../jobs';
+import type { Look, VerdictGiven } from '../look';
+import type { Bath, Rinse } from '../passivate';
+import type { Closed, Skipped } from '../release';
+import type { Answered, Ended, Logged, Marked, Planned, Retired, Started } from '../run';
+import type { TorchSetup } from '../torch';
+
+type Corrected = Correction & { added?: Record<string, unknown> };
+
+export type Bodies = {
+  'weld.created': Created;
+  'fitup.recorded': Fitup;
+  'gas.recorded': GasCheck;
+  'need.decided': Need;
+  'setup.recorded': TorchSetup;
+  'purge.planned': Planned;
+  'look.recorded': Look;
+  'verdict.given': VerdictGiven;
+  'clean.recorded': Cleaned;
+  'passivate.started': Bath;
+  'passivate.ended': Rinse;
+  'stage.skipped': Skipped;
+  'record.closed': Closed;
+  'weld.corrected': Corrected;
+  'run.started': Started;
+  'run.marked': Marked;
+  'run.answered': Answered;
+  'run.logged': Logged;
+  'run.ended': Ended;
+  'run.retired': Retired;
+  'run.corrected': Corrected;
+};
+export type EventType = keyof Bodies;
+export type BodyOf<T extends EventType> = Bodies[T];
+
+/** An event as it is read today. */
+export type Recorded<T extends EventType = EventType> = { [K in T]: Read<K, Bodies[K]> }[T];
+
+/** What a sender says of it: without what the server adds; a purge that is started says what it draws from. */
+export type SaidOf<T extends EventType> = T extends 'run.started'
+  ? Omit<Started, 'cylinder'> & { cylinder: NonNullable<Started['cylinder']> | null }
+  : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest'>;

@@ -1,0 +1,13 @@
+/**
+ * The record of a weld: every event type by subject (`table`), events as they are read today (`read`), what they add up to (`state`),
+ * and what is said of it: lines, gas, summary, cautions, the exported file.
+ */
+export { DEFER, familyCautions, stageCautions } from './cautions';
+export type { Bodies, BodyOf, EventType, Recorded, SaidOf } from './events';
+export { eventTypes, isEventType, refusals, tell, versionOf } from './table';
+export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
+export { dams, foldWeld, situation, type WeldState } from './state';
+export { arcOxygen, stageLine, waitsFor } from './lines';
+export { gasTime, gasUse, gasUseWords, type GasUse } from './gasUse';
+export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './file';
+export { summarise, type BoardData, type BoardWeld, type WeldSummary } from './summary';

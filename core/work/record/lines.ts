@@ -1,0 +1,84 @@
+/** The figure that mattered: one line for a stage that is done. */
+import { outcomeNames } from '../../models/criteria';
+import { clock, type System } from '../../basics/units';
+import { cleanMethodNames } from '../../models/cleaning';
+import { fitupLine } from '../fitup';
+import { gasLine } from '../gas';
+import type { Stage } from '../stages';
+import { torchLine } from '../torch';
+import { dams, type WeldState } from './state';
+
+/** Oxygen at the first arc, as the record says it. */
+export function arcOxygen(s: WeldState): string {
+  const first = s.arcs[0]?.atArc;
+  if (!first) return 'oxygen at arc on not known';
+  const place = s.runs.at(-1)?.started.place ?? 'vent';
+  const early = first.ready ? '' : ', before ready';
+  const band = s.runs.at(-1)?.started.band;
+  const clocked = band
+    ? `by clock, model ${clock(band.low)} to ${clock(band.high)} min, oxygen not measured`
+    : 'by clock, oxygen not measured';
+  return first.reading ? `${Math.round(first.reading.ppm)} ppm at the ${place} at arc on${early}` : `${clocked}${early}`;
+}
+
+export function stageLine(s: WeldState, stage: Stage, system: System): string {
+  switch (stage) {
+    case 'fitup':
+      return s.fitup ? fitupLine(s.fitup, system) : '';
+    case 'gas':
+      return s.gas ? gasLine(s.gas, system) : '';
+    case 'setup':
+      return s.setup ? torchLine(s.setup, system) : '';
+    case 'purge':
+      return s.arcs.length ? arcOxygen(s) : '';
+    case 'weld': {
+      const seconds = s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000;
+      return `Arc ${clock(seconds)} min in ${s.arcs.length} ${s.arcs.length === 1 ? 'run' : 'runs'}${s.rewelds ? `, R${s.rewelds}` : ''}`;
+    }
+    case 'look':
+      return s.verdict ? outcomeNames[s.verdict.outcome] : '';
+    case 'clean':
+      return s.skipped.clean
+        ? `Left out: ${s.skipped.clean}`
+        : s.cleans.map((c) => cleanMethodNames[c.method]).join(', ') || 'Not asked for';
+    case 'passivate':
+      return s.skipped.passivate
+        ? `Left out: ${s.skipped.passivate}`
+        : s.rinse && s.bath
+          ? `${s.bath.product.label}, ${clock((s.rinse.at - s.bath.at) / 1000)} min`
+          : 'Not asked for';
+    case 'record': {
+      const d = dams(s);
+      return s.closed ? `Closed, unsigned. ${d.in} in, ${d.out ?? '?'} out` : '';
+    }
+  }
+}
+
+/** What the weld waits for, in a welder's words. */
+export function waitsFor(s: WeldState): string {
+  if (s.out) return s.due ? 'Cut out. Close the record' : 'Cut out';
+  const running = s.runs.find((r) => r.endedAt === null);
+  const inHand = running?.at === s.id;
+  switch (s.due) {
+    case null:
+      return 'Done';
+    case 'fitup':
+      return s.rewelds ? `Fit-up for R${s.rewelds}` : 'Fit-up';
+    case 'gas':
+      return 'Gas check';
+    case 'setup':
+      return 'Torch set-up';
+    case 'purge':
+      return running ? (inHand ? 'Purge running' : 'Its turn on the purge') : 'Purge';
+    case 'weld':
+      return running ? (running.phase === 'holding' ? 'Gas held' : 'Welding') : 'Weld';
+    case 'look':
+      return s.verdict?.outcome === 'refer' ? 'The engineer' : s.look ? 'Verdict' : 'Look';
+    case 'clean':
+      return 'Cleaning';
+    case 'passivate':
+      return s.bath && !s.rinse ? 'Dwell, then rinse' : 'Passivation';
+    case 'record':
+      return 'Closing the record';
+  }
+}

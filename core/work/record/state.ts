@@ -1,0 +1,239 @@
+/**
+ * The state of a weld: its events, lifted and corrected, and the purges it used. Facts fold in the order of their time, those of one
+ * moment in the order of the record; decisions fold in the order of the record, each while what it rests on still stands.
+ */
+import type { Situation } from '../../models/cleaning';
+import type { Criterion, Outcome } from '../../models/criteria';
+import { clock } from '../../basics/units';
+import { leftBehind, type ArcSpan, type RunState } from '../run';
+import type { Dams } from '../release';
+import type { Stage } from '../stages';
+import type { BodyOf, EventType, Recorded } from './events';
+
+type Said<T extends EventType> = BodyOf<T> & { event: string; at: number; by: string | null };
+
+export type WeldState = {
+  id: string;
+  version: number;
+  spool: string;
+  number: string;
+  design: BodyOf<'weld.created'>['design'];
+  fitup: Said<'fitup.recorded'> | null;
+  gas: Said<'gas.recorded'> | null;
+  need: Said<'need.decided'> | null;
+  setup: Said<'setup.recorded'> | null;
+  plan: Said<'purge.planned'> | null;
+  runs: RunState[];
+  /** this weld's own arcs, over all runs */
+  arcs: ArcSpan[];
+  /** the parts of its runs that were this weld's own turn, ms */
+  spans: { run: string; from: number; to: number | null }[];
+  look: Said<'look.recorded'> | null;
+  verdict: Said<'verdict.given'> | null;
+  /** how often it was welded again after a verdict */
+  rewelds: number;
+  cleans: Said<'clean.recorded'>[];
+  bath: Said<'passivate.started'> | null;
+  rinse: Said<'passivate.ended'> | null;
+  skipped: Partial<Record<Stage, string>>;
+  closed: Said<'record.closed'> | null;
+  done: Record<Stage, boolean>;
+  due: Stage | null;
+  /** cut out: nothing more is due on it */
+  out: boolean;
+  contradictions: string[];
+};
+
+const at = (e: Recorded): number => Date.parse(e.happenedAt);
+const said = <T extends EventType>(e: Recorded<T>): Said<T> => ({
+  ...(e.body as BodyOf<T>),
+  event: e.id,
+  at: at(e as Recorded),
+  by: e.actor,
+});
+const byTime = (a: Recorded, b: Recorded): number => at(a) - at(b) || a.seq - b.seq;
+
+/** Was this decision made before the event, or what it said, was changed? Then it has to be made again. */
+const changedSince = (e: Recorded | undefined, decision: Recorded): boolean => e === undefined || (e.corrected?.seq ?? 0) > decision.seq;
+
+/**
+ * @param events of one weld, lifted and corrected, in sequence
+ * @param corrections numbers of the corrections in its stream
+ * @param runs state of every purge that served this weld
+ * @param criterion the one the weld was designed to; decides whether cleaning and passivation are due
+ * @returns null when the events hold no beginning
+ */
+export function foldWeld(
+  events: readonly Recorded[],
+  {
+    version,
+    corrections,
+    runs,
+    criterion,
+  }: { version: number; corrections: readonly number[]; runs: readonly RunState[]; criterion: Criterion },
+): WeldState | null {
+  const first = events.find((e) => e.type === 'weld.created');
+  if (!first) return null;
+  const s: WeldState = {
+    id: first.stream,
+    version,
+    spool: first.body.spool,
+    number: first.body.number,
+    design: first.body.design,
+    fitup: null,
+    gas: null,
+    need: null,
+    setup: null,
+    plan: null,
+    runs: [...runs].sort((a, b) => a.startedAt - b.startedAt),
+    arcs: [],
+    spans: [],
+    look: null,
+    verdict: null,
+    rewelds: 0,
+    cleans: [],
+    bath: null,
+    rinse: null,
+    skipped: {},
+    closed: null,
+    done: {} as WeldState['done'],
+    due: null,
+    out: false,
+    contradictions: [],
+  };
+  const byId = new Map(events.map((e) => [e.id, e]));
+  /** verdicts whose look is still as it was when they were given */
+  const verdicts = events.filter((e) => e.type === 'verdict.given').filter((v) => !changedSince(byId.get(v.body.look), v));
+  const rewelds = verdicts.filter((v) => v.body.outcome === 'reweld');
+  const lastReweld = rewelds.at(-1);
+  const again = lastReweld ? Math.max(...rewelds.map(at)) : -Infinity; // only arcs after it count
+  s.rewelds = rewelds.length;
+
+  const facts = events.filter((e) => !decisions.has(e.type));
+  for (const e of [...facts, ...rewelds].sort(byTime)) {
+    switch (e.type) {
+      case 'fitup.recorded':
+        s.fitup = said(e);
+        break;
+      case 'gas.recorded':
+        s.gas = said(e);
+        break;
+      case 'setup.recorded':
+        s.setup = said(e);
+        break;
+      case 'purge.planned':
+        s.plan = said(e);
+        break;
+      case 'look.recorded':
+        s.look = said(e);
+        break;
+      case 'verdict.given':
+        // Welded again: what was seen and done on the weld before is history.
+        s.look = null;
+        s.cleans = [];
+        s.bath = s.rinse = null;
+        break;
+      case 'clean.recorded':
+        s.cleans.push(said(e));
+        break;
+      case 'passivate.started':
+        s.bath = said(e);
+        s.rinse = null;
+        break;
+      case 'passivate.ended':
+        if (!s.bath) s.contradictions.push('A rinse was recorded without a bath.');
+        else {
+          const dwelt = (at(e) - s.bath.at) / 1000;
+          if (dwelt < s.bath.dwell) s.contradictions.push(`Rinsed before the dwell was up: ${clock(dwelt)} of ${clock(s.bath.dwell)} min.`);
+        }
+        s.rinse = said(e);
+        break;
+    }
+  }
+  decide(s, events, verdicts, lastReweld?.seq ?? 0, Math.max(0, ...corrections));
+  for (const run of s.runs) {
+    s.spans.push(...run.turns.filter((t) => t.weld === s.id).map(({ from, to }) => ({ run: run.id, from, to })));
+    s.arcs.push(...run.arcs.filter((a) => a.weld === s.id && a.on > again));
+    s.contradictions.push(...run.contradictions);
+  }
+  if (s.arcs.length && !s.fitup) s.contradictions.push('Welded before the fit-up was recorded.');
+  for (const arc of s.arcs) {
+    const r = arc.atArc?.reading;
+    if (arc.atArc && !arc.atArc.ready)
+      s.contradictions.push(`Arc struck before ready${r ? `, ${Math.round(r.ppm)} ppm` : ', oxygen not measured'}.`);
+  }
+  settle(s, criterion, again);
+  return s;
+}
+
+const decisions = new Set<EventType>(['need.decided', 'verdict.given', 'stage.skipped', 'record.closed', 'weld.corrected']);
+
+/** What was decided, in the order of the record, as far as it still stands. */
+function decide(
+  s: WeldState,
+  events: readonly Recorded[],
+  verdicts: readonly Recorded<'verdict.given'>[],
+  reweld: number,
+  corrected: number,
+): void {
+  for (const e of events) if (e.type === 'need.decided') s.need = said(e);
+  // The verdict on the look that is the newest now; a re-weld stands until the new weld is looked at.
+  const verdict = verdicts.findLast((v) => v.seq >= reweld && (v.seq === reweld ? s.look === null : v.body.look === s.look?.event));
+  s.verdict = verdict ? said(verdict) : null;
+  for (const e of events) {
+    if (e.type === 'stage.skipped' && e.seq > reweld && verdict && e.seq > verdict.seq && !changedSince(verdict, e)) {
+      // What was done after it was left out counts more than the leaving out.
+      const done = e.body.stage === 'clean' ? 'clean.recorded' : 'passivate.started';
+      if (!events.some((f) => f.type === done && f.seq > e.seq)) s.skipped[e.body.stage] = e.body.reason;
+    }
+    // A record that was closed over something that was corrected since is open again.
+    const runsSince = s.runs.some((r) => r.correctedAt !== null && r.correctedAt > Date.parse(e.receivedAt));
+    if (e.type === 'record.closed' && e.seq > reweld && e.seq > corrected && !runsSince) s.closed = said(e);
+  }
+}
+
+function settle(s: WeldState, criterion: Criterion, again: number): void {
+  const outcome: Outcome | null = s.verdict?.outcome ?? null;
+  const judged = outcome !== null && outcome !== 'reweld';
+  s.out = outcome === 'cut-out';
+  const runsNow = s.runs.filter((r) => r.startedAt > again || r.arcs.some((a) => a.on > again));
+  const welded = s.arcs.length > 0 && s.arcs.every((a) => a.off !== null);
+  const held = runsNow.length > 0 && runsNow.every((r) => leftBehind(r, s.id));
+  const cleanDue = criterion.cleaning === 'always' || (criterion.cleaning === 'when-tinted' && outcome === 'clean') || outcome === 'clean';
+  const cleaned = s.cleans.length > 0 && s.cleans.at(-1)?.tintRemains === false;
+  const passivateDue = criterion.passivation === 'always' || (criterion.passivation === 'when-cleaned' && s.cleans.length > 0);
+  s.done = {
+    fitup: s.fitup !== null,
+    gas: s.gas !== null,
+    setup: s.setup !== null,
+    purge: s.arcs.length > 0,
+    weld: welded && held,
+    look: judged && outcome !== 'refer',
+    clean: judged && (cleaned || s.skipped.clean !== undefined || !cleanDue),
+    passivate: judged && ((s.rinse !== null && s.rinse.testPassed !== false) || s.skipped.passivate !== undefined || !passivateDue),
+    record: s.closed !== null,
+  };
+  const order: Stage[] = ['fitup', 'gas', 'setup', 'purge', 'weld', 'look', 'clean', 'passivate', 'record'];
+  s.due = s.out ? (s.done.record ? null : 'record') : (order.find((stage) => !s.done[stage]) ?? null);
+}
+
+/** What cleaning and passivation have to know of a weld. */
+export const situation = (s: WeldState, criterion: Criterion): Situation => ({
+  alloys: [s.design.alloyA, s.design.alloyB],
+  foodContact: criterion.foodContact,
+  insideReachable: s.look?.insideReachable ?? s.design.insideReachable,
+  tintRemains: s.cleans.length
+    ? (s.cleans.at(-1)?.tintRemains ?? false)
+    : (s.look?.tints ?? []).some((t) =>
+        t.grade.by === 'band' ? t.grade.band !== 'bright' : t.grade.by === 'number' && t.grade.number > 1,
+      ),
+});
+
+/** Dams, tape and diffusers of the runs: what went in, what came out, and whether that is known and equal. */
+export function dams(s: WeldState): Dams {
+  const counted = s.runs.filter((r) => r.ended);
+  const into = s.runs.reduce((n, r) => n + r.started.countIn, 0);
+  const known = counted.length === s.runs.length && counted.every((r) => r.ended?.countOut != null);
+  const out = known ? counted.reduce((n, r) => n + (r.ended?.countOut ?? 0), 0) : null;
+  return { in: into, out, agree: out === into };
+}

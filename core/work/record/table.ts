@@ -1,0 +1,83 @@
+/**
+ * Every event type the record knows, with its subject: what it is (versions, who may say it), what is refused, and the line it tells.
+ * A new subject is a folder beside this one, a row here, and a form.
+ */
+import { newest, runCorrected, weldCorrected, type BodyOfDef, type EventDef, type Line, type Reader } from '../event';
+import { cleanRecorded, cleanRefusals, tellClean, type Cleaned } from '../clean';
+import { fitupRecorded, fitupRefusals, tellFitup, type Fitup } from '../fitup';
+import { gasRecorded, gasRefusals, needDecided, tellGas, tellNeed, type GasCheck } from '../gas';
+import { tellCreated, weldCreated } from '../jobs';
+import { lookRecorded, tellLook, tellVerdict, verdictGiven, verdictRefusals, type VerdictGiven } from '../look';
+import { bathRefusals, passivateEnded, passivateStarted, rinseRefusals, tellBath, tellRinse, type Rinse } from '../passivate';
+import { closingRefusals, recordClosed, stageSkipped, tellClosed, tellSkipped } from '../release';
+import {
+  purgePlanned,
+  runAnswered,
+  runEnded,
+  runLogged,
+  runMarked,
+  runRetired,
+  runStarted,
+  tellAnswered,
+  tellEnded,
+  tellLogged,
+  tellMarked,
+  tellPlanned,
+  tellRetired,
+  tellStarted,
+} from '../run';
+import { setupRecorded, tellTorch } from '../torch';
+import type { Criterion } from '../../models/criteria';
+import type { Bodies, EventType } from './events';
+import { dams, situation, type WeldState } from './state';
+
+/** A subject's row. `refuse` gives reasons that speak against recording this on the weld as it stands; facts of the arc have none. */
+type Row<D extends EventDef> = D & {
+  tell: (body: BodyOfDef<D>, reader: Reader) => Line;
+  refuse?: (body: BodyOfDef<D>, s: WeldState, criterion: Criterion) => string[];
+};
+const row = <D extends EventDef>(def: D, more: Omit<Row<D>, keyof EventDef>): Row<D> => ({ ...def, ...more });
+
+const tellCorrection = (b: Bodies['weld.corrected']): Line => ({
+  title: b.body === null ? 'An entry was taken back' : 'An entry was corrected',
+  details: [b.reason, ...(b.happenedAt ? ['Its time was set right'] : [])],
+});
+
+export const eventTypes = {
+  'weld.created': row(weldCreated, { tell: tellCreated }),
+  'fitup.recorded': row(fitupRecorded, { tell: tellFitup, refuse: (b: Fitup, s) => fitupRefusals(b, s.design) }),
+  'gas.recorded': row(gasRecorded, { tell: tellGas, refuse: (b: GasCheck, s) => gasRefusals(b, s.design) }),
+  'need.decided': row(needDecided, { tell: tellNeed }),
+  'setup.recorded': row(setupRecorded, { tell: tellTorch }),
+  'purge.planned': row(purgePlanned, { tell: tellPlanned }),
+  'look.recorded': row(lookRecorded, { tell: tellLook }),
+  'verdict.given': row(verdictGiven, { tell: tellVerdict, refuse: (b: VerdictGiven, s, c) => verdictRefusals(b, s.look, c) }),
+  'clean.recorded': row(cleanRecorded, { tell: tellClean, refuse: (b: Cleaned, s, c) => cleanRefusals(b, situation(s, c)) }),
+  'passivate.started': row(passivateStarted, { tell: tellBath, refuse: (_, s, c) => bathRefusals(situation(s, c)) }),
+  'passivate.ended': row(passivateEnded, { tell: tellRinse, refuse: (b: Rinse, _, c) => rinseRefusals(b, c.foodContact) }),
+  'stage.skipped': row(stageSkipped, { tell: tellSkipped }),
+  'record.closed': row(recordClosed, { tell: tellClosed, refuse: (_, s) => closingRefusals(s.due, dams(s)) }),
+  'weld.corrected': row(weldCorrected, { tell: tellCorrection }),
+  'run.started': row(runStarted, { tell: tellStarted }),
+  'run.marked': row(runMarked, { tell: tellMarked }),
+  'run.answered': row(runAnswered, { tell: tellAnswered }),
+  'run.logged': row(runLogged, { tell: tellLogged }),
+  'run.ended': row(runEnded, { tell: tellEnded }),
+  'run.retired': row(runRetired, { tell: tellRetired }),
+  'run.corrected': row(runCorrected, { tell: tellCorrection }),
+} satisfies { [T in EventType]: EventDef<Bodies[T]> & { tell: (body: Bodies[T], reader: Reader) => Line } };
+
+export const isEventType = (t: string): t is EventType => Object.hasOwn(eventTypes, t);
+
+/** The version in which a type is said today. */
+export const versionOf = (type: EventType): number => newest(eventTypes[type]);
+
+/** Why something makes no sense on a weld as it stands; empty when nothing speaks against it. */
+export function refusals<T extends EventType>({ type, body }: { type: T; body: Bodies[T] }, s: WeldState, criterion: Criterion): string[] {
+  const { refuse } = eventTypes[type] as { refuse?: (body: Bodies[T], s: WeldState, criterion: Criterion) => string[] };
+  return refuse ? refuse(body, s, criterion) : [];
+}
+
+/** An event as a line of the story: what a printed record says of it. */
+export const tell = <T extends EventType>({ type, body }: { type: T; body: Bodies[T] }, reader: Reader): Line =>
+  (eventTypes[type].tell as (body: Bodies[T], reader: Reader) => Line)(body, reader);

@@ -1,0 +1,395 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { shipped, type Criterion } from '../../models/criteria';
+import { findSize, type Size } from '../../basics/sizes';
+import { startingSetup } from '../../models/purge';
+import { type Gate } from '../run';
+import {
+  dams,
+  eventTypes,
+  gasUse,
+  gasUseWords,
+  reduceRun,
+  reduceWeld,
+  stageLine,
+  waitsFor,
+  type BodyOf,
+  type EventType,
+  type SaidOf,
+} from './index';
+import { readSaid, type Stored } from '../event';
+import { benchView, cell, markSchema, nextMarks, runCsv } from '../run';
+import { stageSchema } from '../stages';
+
+const house = shipped[0] as Criterion;
+const size = findSize('inch-tube', '2') as Size;
+const id = (n: number) => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const [WELD, RUN, SPOOL, PERSON] = [id(1), id(2), id(3), id(4)];
+const T0 = Date.parse('2026-03-01T08:00:00Z');
+
+/** A stream told as [type, body, seconds]. */
+function stream(name: string, said: [EventType, unknown, number?][]): Stored[] {
+  return said.map(([type, body, s], i) => ({
+    id: id(100 + i + (name === RUN ? 500 : 0)),
+    stream: name,
+    seq: i + 1,
+    type,
+    version: 1,
+    happenedAt: new Date(T0 + (s ?? i) * 1000).toISOString(),
+    receivedAt: new Date(T0).toISOString(),
+    actor: PERSON,
+    identified: 'picked',
+    body,
+    hash: 'x',
+  }));
+}
+const created: [EventType, BodyOf<'weld.created'>] = [
+  'weld.created',
+  {
+    spool: SPOOL,
+    number: 'W-1',
+    design: {
+      size,
+      alloyA: '316L',
+      alloyB: '316L',
+      joint: 'square-butt',
+      criterion: { id: 'House-MP', version: 1 },
+      looking: 'from A to B',
+      insideReachable: true,
+    },
+  },
+];
+const named = { id: id(9), label: 'X-1' };
+const fitup: [EventType, BodyOf<'fitup.recorded'>] = [
+  'fitup.recorded',
+  {
+    gapNarrow: { value: 0, at: 12 },
+    gapWide: { value: 1e-4, at: 6 },
+    highLow: 1e-4,
+    heatA: named,
+    heatB: named,
+    filler: null,
+    wps: { ...named, revision: '1' },
+    welder: PERSON,
+    figures: [],
+    advice: [],
+  },
+];
+const lot = { ...named, gas: 'argon' as const, lot: '1', supplyPpm: 2 };
+const gas: [EventType, BodyOf<'gas.recorded'>] = [
+  'gas.recorded',
+  { purge: lot, torch: lot, monitor: null, air: null, bottle: null, cylinder: null, meter: null, price: null },
+];
+const setup: [EventType, BodyOf<'setup.recorded'>] = [
+  'setup.recorded',
+  { cup: 12, lens: true, electrode: 2.4e-3, stickOut: 0.0127, flow: 2e-4, amps: 45, postFlow: 8, figures: [] },
+];
+const start: [EventType, Omit<SaidOf<'run.started'>, 'band' | 'listens' | 'station' | 'cylinder'>] = [
+  'run.started',
+  {
+    spool: SPOOL,
+    welds: [WELD],
+    setup: startingSetup(size),
+    rules: house.purge,
+    planned: 100,
+    device: null,
+    place: 'vent',
+    monitorChecked: false,
+    countIn: 2,
+    backing: 'purge',
+  },
+];
+const mark = (m: BodyOf<'run.marked'>['mark'], s?: number): [EventType, BodyOf<'run.marked'>, number?] => [
+  'run.marked',
+  { mark: m, weld: WELD },
+  s,
+];
+const done: [EventType, BodyOf<'run.ended'>] = ['run.ended', { how: 'done', countOut: 2 }];
+const tints = (['id-bead', 'id-haz', 'od-bead', 'od-haz'] as const).map((zone) => ({
+  zone,
+  arc: { from: 12, to: 12 },
+  grade: { by: 'band' as const, band: 'bright' as const },
+}));
+const look: [EventType, BodyOf<'look.recorded'>] = ['look.recorded', { insideBy: 'direct', tints, defects: [], insideReachable: true }];
+const verdict = (outcome: BodyOf<'verdict.given'>['outcome']): [EventType, BodyOf<'verdict.given'>] => [
+  'verdict.given',
+  { look: id(104), criterion: { id: 'House-MP', version: 1 }, outcome, reasons: ['so'] },
+];
+const clean: [EventType, BodyOf<'clean.recorded'>] = [
+  'clean.recorded',
+  {
+    method: 'brush',
+    side: 'both',
+    metalTemperature: 20,
+    tool: { ...named, tool: { what: 'b', metal: 'stainless', grit: null } },
+    product: null,
+    dwell: null,
+    tintRemains: false,
+  },
+];
+const product = { ...named, product: { kind: 'citric' as const, lot: '1', dwellSeconds: 600, hydrofluoric: false } };
+const bath: [EventType, BodyOf<'passivate.started'>, number] = [
+  'passivate.started',
+  { acid: 'citric', product, percent: 6, celsius: 40, dwell: 600, dwellFrom: 'sheet' },
+  1000,
+];
+const rinse = (s: number): [EventType, BodyOf<'passivate.ended'>, number] => [
+  'passivate.ended',
+  { neutraliser: null, feedPh: 7, runoffPh: 7, chloridePpm: null, test: 'damp-cloth', testPassed: true },
+  s,
+];
+const close: [EventType, BodyOf<'record.closed'>] = ['record.closed', { remarks: '' }];
+
+const run = (...said: [EventType, unknown, number?][]) => {
+  const r = reduceRun(stream(RUN, [start, ...said]));
+  if (!r) throw new Error('no run');
+  return r;
+};
+const weld = (said: [EventType, unknown, number?][], runs = [run(mark('arc-on'), mark('arc-off'), mark('hold'), done)]) => {
+  const s = reduceWeld(stream(WELD, [created, ...said]), runs, house);
+  if (!s) throw new Error('no weld');
+  return s;
+};
+
+describe('a weld in the order of work', () => {
+  it('waits for one stage after the other', () => {
+    const told: [EventType, unknown, number?][] = [];
+    const waits = [weld([], []).due];
+    for (const next of [fitup, gas, setup]) {
+      told.push(next);
+      waits.push(weld(told, []).due);
+    }
+    waits.push(weld(told).due);
+    for (const next of [look, verdict('accept'), clean, bath, rinse(1700), close]) {
+      told.push(next);
+      waits.push(weld(told).due);
+    }
+    expect(waits).toEqual(['fitup', 'gas', 'setup', 'purge', 'look', 'look', 'clean', 'passivate', 'passivate', 'record', null]);
+    expect(weld(told).contradictions).toEqual([]);
+  });
+  it('has a line for every stage that is done and a word for what it waits for', () => {
+    const s = weld([fitup, gas, setup, look, verdict('accept'), clean, bath, rinse(1700), close]);
+    for (const stage of stageSchema.options) expect(stageLine(s, stage, 'inch').length, stage).toBeGreaterThan(3);
+    expect(waitsFor(s)).toBe('Done');
+  });
+  it('goes back to the purge when it is welded again, and keeps what was', () => {
+    const s = weld([fitup, gas, setup, look, [verdict('reweld')[0], verdict('reweld')[1], 500]]);
+    expect([s.rewelds, s.due, s.look]).toEqual([1, 'purge', null]);
+  });
+  it('wants only its record closed once it is cut out', () => {
+    const s = weld([fitup, gas, setup, look, verdict('cut-out')]);
+    expect([s.out, s.due]).toEqual([true, 'record']);
+  });
+  it('stays with the engineer when it was referred', () =>
+    expect(weld([fitup, gas, setup, look, verdict('refer')])).toMatchObject({ due: 'look' }));
+  it('shows a rinse before the dwell was up', () => {
+    expect(weld([fitup, gas, setup, look, verdict('accept'), clean, bath, rinse(1100)]).contradictions).toEqual([
+      'Rinsed before the dwell was up: 1:40 of 10:00 min.',
+    ]);
+  });
+  it('counts the dams in and out', () => {
+    expect(dams(weld([]))).toEqual({ in: 2, out: 2, agree: true });
+    expect(dams(weld([], [run(['run.ended', { how: 'done', countOut: 1 }])]))).toEqual({ in: 2, out: 1, agree: false });
+    expect(dams(weld([], [run(['run.ended', { how: 'done', countOut: null }])]))).toMatchObject({ out: null, agree: false });
+  });
+});
+
+describe('a run', () => {
+  it('fills, is opened, fills again, welds, holds, ends', () => {
+    const phases = [
+      [],
+      [mark('look')],
+      [mark('look'), mark('refill', 50)],
+      [mark('arc-on')],
+      [mark('arc-on'), mark('arc-off')],
+      [mark('hold')],
+      [done],
+    ].map((m) => run(...(m as [EventType, unknown][])).phase);
+    expect(phases).toEqual(['filling', 'open', 'filling', 'welding', 'between', 'holding', 'done']);
+    expect(run(mark('look'), mark('refill', 50)).fillingSince).toBe(T0 + 50_000);
+    expect(run(mark('look')).fillingSince).toBeNull();
+  });
+  it('takes any marks in any order, loses none, and ends in a lawful phase; told again it is the same', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...markSchema.options), { maxLength: 30 }), fc.boolean(), (marks, end) => {
+        const said: [EventType, unknown, number?][] = [
+          ...marks.map((m, i) => mark(m, i + 1)),
+          ...(end ? [['run.ended', { how: 'done', countOut: 2 }, marks.length + 1] as [EventType, unknown, number]] : []),
+        ];
+        const s = run(...said);
+        expect(s.marks.map((m) => m.mark)).toEqual(marks);
+        expect(['filling', 'open', 'welding', 'between', 'holding', 'done']).toContain(s.phase);
+        expect(s.arcs).toHaveLength(marks.filter((m) => m === 'arc-on').length);
+        for (const a of s.arcs.slice(0, -1)) expect(a.off).not.toBeNull();
+        if (end) expect([s.phase, s.arcs.every((a) => a.off !== null)]).toEqual(['done', true]);
+        expect(run(...said)).toEqual(s);
+        for (const m of nextMarks(s.phase)) expect(markSchema.options).toContain(m);
+      }),
+    );
+  });
+  it('shows what cannot be, and takes it', () => {
+    expect(run(mark('look'), mark('arc-on')).contradictions).toEqual(['The arc was struck with a dam open.']);
+    expect(run(mark('arc-off')).contradictions).toHaveLength(1);
+    expect(run(done, mark('tack', 9)).contradictions).toEqual(['"tack" was marked after the purge had ended.']);
+  });
+  it('forgets a mark taken back and no other', () => {
+    const events = stream(RUN, [
+      start,
+      mark('tack'),
+      mark('arc-on'),
+      ['run.corrected', { corrects: id(602), reason: 'pressed by mistake', body: null }],
+    ]);
+    expect(reduceRun(events)).toMatchObject({ tacks: 1, phase: 'filling', version: 4, arcs: [] });
+  });
+  it('a mark made late counts when it happened, and the newest told is the one undone', () => {
+    const s = run(mark('arc-on', 100), mark('arc-off', 160), mark('look', 40), mark('refill', 60));
+    expect([s.phase, s.fillingSince, s.arcs.length]).toEqual(['between', T0 + 60_000, 1]);
+    expect(s.contradictions).toEqual([]);
+    expect(s.marks.map((m) => m.mark)).toEqual(['look', 'refill', 'arc-on', 'arc-off']);
+    expect(s.lastTold).toBe(id(100 + 4 + 500));
+  });
+  it('grinding and a dam that came out let air in; a changed bottle fills again; passes are counted', () => {
+    expect(run(mark('grind'))).toMatchObject({ phase: 'open', openedBy: 'grind', fillingSince: null });
+    expect(run(mark('grind'), mark('refill', 30))).toMatchObject({ phase: 'filling', openedBy: null, fillingSince: T0 + 30_000 });
+    expect(run(mark('arc-on'), mark('dam-out')).contradictions).toEqual(['A dam came out with the arc on.']);
+    expect(run(mark('bottle', 50))).toMatchObject({ phase: 'filling', fillingSince: T0 + 50_000 });
+    expect(run(mark('look'), mark('bottle', 50))).toMatchObject({ phase: 'open', fillingSince: null });
+    expect(run(mark('arc-on'), mark('closing'))).toMatchObject({ phase: 'welding', closing: true });
+    expect(run(mark('arc-on'), mark('closing'), mark('pass'))).toMatchObject({ phase: 'between', closing: false, passes: 2 });
+  });
+  it('is nothing without a start', () => expect(reduceRun(stream(RUN, [mark('tack')]))).toBeNull());
+});
+
+describe('gas a weld took', () => {
+  const price = { purge: 10, torch: 12, currency: 'EUR' };
+  const priced: [EventType, unknown] = ['gas.recorded', { ...gas[1], price }];
+  const setupOf = startingSetup(size);
+  const flow = setupOf.lines[0]?.flow ?? 0;
+  it('is what flowed while its run was on, and the torch while its arc and post-flow were', () => {
+    const s = weld(
+      [fitup, priced, setup],
+      [run(mark('arc-on', 100), mark('arc-off', 160), ['run.ended', { how: 'done', countOut: 2 }, 230])],
+    );
+    const used = gasUse(s, T0 + 999_000);
+    expect(used.purge).toBeCloseTo(flow * 230, 9);
+    expect(used.torch).toBeCloseTo(2e-4 * (60 + 8), 9);
+    expect(used.money).toBeCloseTo(10 * used.purge + 12 * used.torch, 9);
+    expect(gasUseWords(used, (x) => `${(x * 1000).toFixed(1)} L`)).toMatch(/^Purge 30.7 L, torch 13.6 L, 0.47 EUR\.$/);
+  });
+  it('goes on while the run goes on, is shared by the welds of a run, and is nothing without a purge', () => {
+    const s = weld([fitup, priced, setup], [run()]);
+    expect(gasUse(s, T0 + 60_000).purge).toBeCloseTo(flow * 60, 9);
+    const two = run();
+    expect(gasUse(weld([fitup, priced], [{ ...two, started: { ...two.started, welds: [WELD, id(77)] } }]), T0 + 60_000).purge).toBeCloseTo(
+      (flow * 60) / 2,
+      9,
+    );
+    expect(gasUse(weld([fitup, priced], [{ ...two, started: { ...two.started, backing: 'none' } }]), T0 + 60_000).purge).toBe(0);
+  });
+  it('has no price unless one was entered, and says so', () => {
+    const used = gasUse(weld([fitup, gas, setup]), T0);
+    expect(used.money).toBeNull();
+    expect(gasUseWords(used, String)).toContain('no price entered');
+  });
+});
+
+describe('whether a purge is needed', () => {
+  it('wants a reason for leaving it out, and none for the full purge', () => {
+    const need = (choice: string, reason: string) =>
+      readSaid(eventTypes['need.decided'], 1, {
+        choice,
+        reason,
+        options: [{ choice: 'purge', result: 'x', gas: 1, seconds: 1, money: null, speaks: 'for', given: [] }],
+      }).ok;
+    expect([need('none', ''), need('none', 'mild steel'), need('purge', '')]).toEqual([false, true, true]);
+  });
+});
+
+describe('the bench', () => {
+  const gateOf = (over: Partial<Gate> = {}): Gate => ({ ready: false, by: 'monitor', text: 'Filling.', left: null, ...over });
+  const see = (r: ReturnType<typeof run>, over: Partial<Parameters<typeof benchView>[0]> = {}) =>
+    benchView({
+      run: { ...r, started: { ...r.started, device: named } },
+      gate: gateOf(),
+      ppm: 120,
+      holdSeconds: 60,
+      now: T0 + 30_000,
+      ...over,
+    });
+  it.each([
+    ['filling', run(), {}, 'Filling', 'plain', null],
+    ['ready', run(), { gate: gateOf({ ready: true, text: 'Ready.' }), ppm: 30 }, 'Ready', 'go', 'ready'],
+    ['no reading', run(), { ppm: null }, 'Filling', 'plain', 'lost'],
+    ['welding', run(mark('arc-on')), { ppm: 30 }, 'Arc on', 'go', null],
+    ['over the limit', run(mark('arc-on')), { ppm: 80 }, 'Over the limit', 'stop', 'over'],
+    ['closing', run(mark('arc-on'), mark('closing')), { ppm: 30 }, 'Closing', 'go', null],
+    ['grinding', run(mark('grind')), {}, 'Grinding', 'plain', null],
+    ['a dam out', run(mark('dam-out')), {}, 'Dam out', 'plain', null],
+    ['held', run(mark('hold')), { now: T0 + 200_000, ppm: 20 }, 'Hold', 'plain', 'held'],
+  ] as const)('%s', (_what, r, over, word, tone, cue) => {
+    const v = see(r, over);
+    expect([v.word, v.tone, v.cue]).toEqual([word, tone, cue]);
+    expect(v.targets.length).toBeLessThanOrEqual(4);
+    expect(v.line.length).toBeGreaterThan(5);
+  });
+  it('every state says what ends it', () => {
+    const line = (...said: Parameters<typeof run>) => see(run(...said), { ppm: 30 }).line;
+    expect(line(mark('look'))).toMatch(/mark refill/);
+    expect(line(mark('grind'))).toMatch(/mark refill/);
+    expect(line(mark('dam-out'))).toMatch(/mark refill/);
+    expect(line(mark('arc-on'))).toMatch(/Arc off ends it/);
+    expect(line(mark('arc-on', 1), mark('closing', 2))).toMatch(/flow down.*Arc off ends it/);
+    expect(line(mark('arc-on', 1), mark('arc-off', 2))).toMatch(/Arc on for the next, or hold/);
+    expect(line(mark('hold'))).toMatch(/until the count is out/);
+    expect(see(run(mark('hold')), { now: T0 + 200_000 }).line).toMatch(/press done/);
+  });
+  it('shows the oxygen by monitor, the time by clock and while the gas is held', () => {
+    expect(see(run()).big).toEqual({ kind: 'oxygen', ppm: 120 });
+    expect(see(run(), { gate: gateOf({ by: 'clock', left: 65 }) }).big).toEqual({ kind: 'time', text: '1:05' });
+    expect(see(run(mark('hold')), { now: T0 + 31_000 }).big).toEqual({ kind: 'time', text: '0:30' });
+  });
+  it('counts what can be counted while no oxygen can be shown, and nothing while a dam is open', () => {
+    expect(see(run(), { ppm: null })).toMatchObject({
+      big: { kind: 'time', text: '0:30' },
+      under: 'no fresh reading: gas on',
+      gasOn: null,
+    });
+    expect(see(run()).gasOn).toBe('gas on 0:30');
+    expect(see(run(mark('arc-on', 20)), { ppm: null })).toMatchObject({
+      big: { kind: 'time', text: '0:10' },
+      under: 'no fresh reading: arc on',
+    });
+    expect(see(run(mark('look', 5)), { ppm: null }).big).toEqual({ kind: 'none' });
+  });
+});
+
+describe('a run as CSV', () => {
+  it('is RFC 4180: CRLF, quoted where it must be, readings and marks in order', () => {
+    const text = runCsv(
+      run(mark('tack', 5)),
+      [
+        { at: T0 + 1000, ppm: 900, quality: 'good' },
+        { at: T0 + 9000, ppm: 80, quality: 'good' },
+      ],
+      [{ at: T0 + 2000, flow: 7.5 / 60_000 }],
+    );
+    const lines = text.split('\r\n');
+    expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,flow_from,mark');
+    expect(lines.slice(1, 4).map((l) => l.split(',').filter((_, i) => i !== 1))).toEqual([
+      ['1.000', '900', 'good', '8', 'set', ''],
+      ['5.000', '', '', '7.5', 'measured', 'Tack'],
+      ['9.000', '80', 'good', '7.5', 'measured', ''],
+    ]);
+    expect(lines.at(-1)).toBe('');
+  });
+  it('quotes, doubles quotes, and keeps formulas from running', () => {
+    expect(['a,b', 'say "so"', '=1+1', '-5', '@x', 'two\nlines'].map(cell)).toEqual([
+      '"a,b"',
+      '"say ""so"""',
+      "'=1+1",
+      '-5',
+      "'@x",
+      '"two\nlines"',
+    ]);
+  });
+});

@@ -1,0 +1,92 @@
+/** What the Board shows of a running purge: its word, its big counter, what comes next and when. Time is passed in. */
+import type { Gate } from './gate';
+import { clock } from '../../basics/units';
+import type { RunState } from './state';
+import type { BoardRun, RunSummary } from './summary';
+
+/** One word for where a run stands, read from across a bay. */
+export function phaseWord({ phase, openedBy, closing }: Pick<RunState, 'phase' | 'openedBy' | 'closing'>, gate: Gate): string {
+  switch (phase) {
+    case 'filling':
+      if (gate.ready) return 'Ready';
+      return gate.by === 'monitor' && gate.left !== null ? 'At the limit' : 'Filling';
+    case 'open':
+      return openedBy === 'grind' ? 'Grinding' : openedBy === 'dam-out' ? 'Dam out' : 'Open';
+    case 'welding':
+      return closing ? 'Closing' : 'Arc on';
+    case 'between':
+      return 'Between arcs';
+    case 'holding':
+      return 'Hold';
+    case 'done':
+      return 'Done';
+    default:
+      return 'Abandoned';
+  }
+}
+
+/** What comes next, and when it is expected, ms; null when it waits for a hand. A model's time is a span. */
+type Next = { text: string; from: number | null; until: number | null };
+
+/** @param made ms, when the gate was worked out */
+function nextEvent(s: RunSummary, gate: Gate, made: number): Next {
+  const hand = (text: string): Next => ({ text, from: null, until: null });
+  switch (s.phase) {
+    case 'open':
+      return hand(s.openedBy === 'look' ? 'Close the dam, refill' : 'Close up, refill');
+    case 'welding':
+      return hand(s.closing ? 'Closing: vent open, flow down' : 'Arc off');
+    case 'holding':
+      return hand('Take the dams out when the hold is up');
+    case 'between':
+      return hand('Arc on, or hold');
+  }
+  if (gate.ready) return hand('Arc on');
+  if (gate.left !== null && gate.left > 0) {
+    const at = made + gate.left * 1000;
+    return { text: gate.by === 'clock' ? 'Ready by the clock' : 'Ready, limit held', from: at, until: at };
+  }
+  if (s.fillingSince !== null && s.band)
+    return { text: 'Limit reached, by the model', from: s.fillingSince + s.band.low * 1000, until: s.fillingSince + s.band.high * 1000 };
+  return hand(gate.text);
+}
+
+function expected({ from, until }: Next, since: number | null, now: number): string {
+  if (from === null || until === null) return '';
+  const left = (ms: number) => clock((ms - now) / 1000);
+  if (from === until) return `in ${left(from)}`;
+  return now > until ? `late: model said by ${clock((until - (since ?? now)) / 1000)}` : `in ${left(from)} to ${left(until)}`;
+}
+
+export type RunCardView = {
+  word: string;
+  tone: 'go' | 'stop' | 'plain';
+  /** the big counter; null while a dam is open */
+  counter: { text: string; of: string } | null;
+  next: string;
+  /** when the next thing is expected; empty when it waits for a hand */
+  when: string;
+};
+
+/** @param made ms, when the Board's data were worked out; `now` is later */
+export function runCard(
+  { summary: s, gate, alarms }: Pick<BoardRun, 'summary' | 'gate' | 'alarms'>,
+  made: number,
+  now: number,
+): RunCardView {
+  const next = nextEvent(s, gate, made);
+  const [since, of] =
+    s.phase === 'welding' && s.arcSince !== null
+      ? [s.arcSince, 'arc on, min']
+      : s.phase === 'holding' && s.holdSince !== null
+        ? [s.holdSince, 'gas held, min']
+        : [s.fillingSince, 'gas on, min'];
+  const go = s.phase === 'welding' || (s.phase === 'filling' && gate.ready);
+  return {
+    word: phaseWord(s, gate),
+    tone: alarms.length > 0 ? 'stop' : go ? 'go' : 'plain',
+    counter: since === null ? null : { text: clock((now - since) / 1000), of },
+    next: next.text,
+    when: expected(next, s.fillingSince, now),
+  };
+}

@@ -1,0 +1,51 @@
+/**
+ * A purge while it runs: what can be told of it (`started`, `told`), what that adds up to (`state`), what is true of it now (`now`:
+ * gate, alarms), and what the bench and the Board show. Its events are called "run" from when it had that name.
+ */
+export { purgePlanned, tellPlanned, type Planned } from './planned';
+export { runStarted, tellStarted, type Started } from './started';
+export {
+  alarmNames,
+  markNames,
+  markSchema,
+  purgeCautions,
+  runAnswered,
+  runEnded,
+  runLogged,
+  runMarked,
+  runRetired,
+  tellAnswered,
+  tellEnded,
+  tellLogged,
+  tellMarked,
+  tellRetired,
+  weldCautions,
+  type AlarmKind,
+  type Answered,
+  type AtArc,
+  type Ended,
+  type Logged,
+  type Marked,
+  type MarkName,
+  type Retired,
+} from './told';
+export {
+  foldRun,
+  leftBehind,
+  nextMarks,
+  nextWeld,
+  type ArcSpan,
+  type Mark,
+  type Phase,
+  type RunEvent,
+  type RunState,
+  type Turn,
+} from './state';
+export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
+export { gate, heldFor, rulesFor, type Gate, type Reading } from './gate';
+export { alarmsOf, type Alarm } from './alarms';
+export { holdOf, readingsWanted, runNow, type RunNow } from './now';
+export { bandWords, benchView, targets, type BenchView, type Cue, type Target } from './bench';
+export { runCard, type RunCardView } from './card';
+export { cell, runCsv, type FlowReading } from './csv';
+export { summariseRun, supplyOf, type BoardCylinder, type BoardRun, type RunSummary } from './summary';

@@ -1,0 +1,3 @@
+/** Frozen shapes, a file a generation: what the schemas of event versions are made of, and what fills their gaps today. */
+export * as one from './one';
+export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';

@@ -1,0 +1,32 @@
+/** The rows beside the record, written from the reduced state in the transaction of the event. SQL looks them up and interprets nothing. */
+import { totalFlow } from '../../core/models/purge';
+import { summarise, type WeldState } from '../../core/work/record';
+import { summariseRun, type RunState } from '../../core/work/run';
+import type { Tx } from '../sql';
+import { weldRecord } from './stored';
+
+export async function writeWeld(tx: Tx, s: WeldState, at: Date): Promise<void> {
+  await tx`update weld set due = ${s.due ?? 'done'}, summary = ${tx.json(summarise(s))}, version = ${s.version}, updated_at = ${at} where id = ${s.id}`;
+}
+
+const time = (ms: number | null): Date | null => (ms === null ? null : new Date(ms));
+
+export async function writeRun(tx: Tx, s: RunState): Promise<void> {
+  const { cylinder, setup, backing } = s.started;
+  const flow = backing === 'purge' ? totalFlow(setup) : 0;
+  await tx`update run set summary = ${tx.json(summariseRun(s))}, version = ${s.version}, started_at = ${new Date(s.startedAt)}, ended_at = ${time(s.endedAt)},
+    bottle_at = ${time(s.bottleAt)}, flow = ${flow} where id = ${s.id}`;
+  // A purge of the first version did not say what it drew from: that is found once, from what its welds said.
+  if (cylinder !== undefined) await tx`update run set cylinder = ${cylinder?.id ?? null} where id = ${s.id}`;
+  else await tx`update run set cylinder = ${await cylinderSaid(tx, s)} where id = ${s.id} and cylinder is null`;
+}
+
+/** The cylinder of the newest gas check of the welds it serves; null when none names one. */
+async function cylinderSaid(tx: Tx, s: RunState): Promise<string | null> {
+  let newest: { at: number; cylinder: string | null } | null = null;
+  for (const weld of s.started.welds) {
+    const gas = (await weldRecord(tx, weld))?.state.gas;
+    if (gas && gas.at >= (newest?.at ?? -Infinity)) newest = { at: gas.at, cylinder: gas.cylinder?.id ?? null };
+  }
+  return newest?.cylinder ?? null;
+}
