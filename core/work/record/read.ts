@@ -14,7 +14,7 @@ function bodyToday(def: EventDef, version: number, said: unknown, added: unknown
 }
 
 /** What the server added, out of a body that may hold it. */
-const addedIn = (def: EventDef, body: unknown): object => (def.added?.safeParse(body).data ?? {}) as object;
+const addedIn = (def: EventDef, body: unknown): object => def.added?.safeParse(body).data ?? {};
 
 const known = new WeakMap<Stored, Recorded | null>();
 

@@ -60,22 +60,6 @@ export type Marked = {
   atArc?: AtArc | undefined;
 };
 
-const markOne = z.enum([
-  'tack',
-  'look',
-  'refill',
-  'bottle',
-  'grind',
-  'dam-out',
-  'pass',
-  'closing',
-  'arc-on',
-  'arc-off',
-  'hold',
-  'tape-off',
-  'tape-on',
-  'move',
-]);
 const reading = z.object({ ppm: z.number(), at: z.iso.datetime(), ageSeconds: z.number(), quality: z.string() });
 
 export const runMarked = define<Marked>()({
@@ -83,7 +67,7 @@ export const runMarked = define<Marked>()({
   decision: false,
   versions: [
     version(
-      z.object({ mark: markOne, weld: one.id.nullable(), arc: one.arc.optional(), screen: z.string().max(40).optional() }),
+      z.object({ mark: one.mark, weld: one.id.nullable(), arc: one.arc.optional(), screen: z.string().max(40).optional() }),
       (b): Marked => b,
     ),
   ],

@@ -192,6 +192,22 @@ export const rules = z.object({
 });
 
 export const deviceKind = z.enum(['oxygen-monitor', 'flow-meter', 'foot-switch', 'current-clamp']);
+export const mark = z.enum([
+  'tack',
+  'look',
+  'refill',
+  'bottle',
+  'grind',
+  'dam-out',
+  'pass',
+  'closing',
+  'arc-on',
+  'arc-off',
+  'hold',
+  'tape-off',
+  'tape-on',
+  'move',
+]);
 export const place = z.enum(['vent', 'joint', 'inlet']);
 export const declared = z.object({ resolution: z.number(), noise: z.number(), top: z.number() });
 
