@@ -1,5 +1,5 @@
 /** The purge set-up of a spool: kept as it was last left, for its next weld and for whoever goes on. */
-import type { Setup } from '../core/models/purge';
+import type { Setup } from '../core/models/setup';
 import type { Clock } from './clock';
 import type { Db } from './sql';
 

@@ -4,21 +4,9 @@
  */
 import { v7 as uuid } from 'uuid';
 import { shipped, type Criterion } from '../core/models/criteria';
-import {
-  adviceOn,
-  bandOf,
-  closeUp,
-  FINE,
-  meshOf,
-  march,
-  planPurge,
-  predict,
-  runThrough,
-  spacesOf,
-  startingSetup,
-  tanksVolumes,
-  type Setup,
-} from '../core/models/purge';
+import { adviceOn, bandOf, FINE, planPurge, predict, runThrough } from '../core/models/purge';
+import { closeUp, startingSetup, type Setup } from '../core/models/setup';
+import { meshOf, march, spacesOf, tanksVolumes } from '../core/models/network';
 import { parseList } from '../core/basics/spool';
 import { findSize, type Size } from '../core/basics/sizes';
 import { reduceRun, reduceWeld, type Recorded } from '../core/work/record';

@@ -8,7 +8,7 @@ import { addDevice } from '../db/devices';
 import { shipCriteria } from '../db/registers';
 import { connect, type Sql } from '../db/sql';
 import { addWork } from '../db/work';
-import { startingSetup } from '../core/models/purge';
+import { startingSetup } from '../core/models/setup';
 import { shipped } from '../core/models/criteria';
 import { findSize, type Size } from '../core/basics/sizes';
 import type { NewWork } from '../core/work/jobs';

@@ -2,7 +2,7 @@
 import { shipped, type Criterion } from '../../core/models/criteria';
 import type { NewWork } from '../../core/work/jobs';
 import type { AlloyId } from '../../core/basics/materials';
-import { closeUp, startingSetup, type Setup } from '../../core/models/purge';
+import { closeUp, startingSetup, type Setup } from '../../core/models/setup';
 import { findSize, type Series, type Size } from '../../core/basics/sizes';
 import { parseList } from '../../core/basics/spool';
 import type { Band } from '../../core/models/tint';

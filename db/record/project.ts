@@ -1,5 +1,5 @@
 /** The rows beside the record, written from the reduced state in the transaction of the event. SQL looks them up and interprets nothing. */
-import { totalFlow } from '../../core/models/purge';
+import { totalFlow } from '../../core/models/setup';
 import { summarise, type WeldState } from '../../core/work/record';
 import { summariseRun, type RunState } from '../../core/work/run';
 import type { Tx } from '../sql';

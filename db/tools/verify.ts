@@ -1,6 +1,6 @@
 /**
  * npm run verify: walks every stream and the chain of heads. Every column is compared with the text its hash is over, every digest with
- * the readings that are there. What a superuser could still do, and what shows it: docs/decisions/0017-chains.md.
+ * the readings that are there. What a superuser could still do, and what shows it: docs/decisions/0020-chains.md.
  */
 import { reduceRun } from '../../core/work/record';
 import { canonical, sha256 } from '../record/chain';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { AIR_OXYGEN_PPM } from '../../core/basics/gases';
-import { leakFloor, mixedVolumes, tanksVolumes } from '../../core/models/purge';
+import { leakFloor, mixedVolumes, tanksVolumes } from '../../core/models/network';
 import { defaults, freshWorld, read, step, type Settings } from './model';
 
 const fill: Settings = { ...defaults, state: 'on', leak: 0, lag: 0.01 };

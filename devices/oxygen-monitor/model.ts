@@ -3,7 +3,7 @@
  * with lag, noise and resolution. Pure: time and chance are passed in.
  */
 import { AIR_OXYGEN_PPM, type Gas } from '../../core/basics/gases';
-import { leakFloor } from '../../core/models/purge';
+import { leakFloor } from '../../core/models/network';
 
 export type Settings = {
   /** spool volume, m³, and how many mixed tanks stand for it */

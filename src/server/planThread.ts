@@ -1,6 +1,8 @@
 /** The purge model on the server, in a thread of its own: never on the event loop. */
 import { parentPort } from 'node:worker_threads';
-import { bandOf, FINE, horizonOf, planOf, predict, runThrough, spacesOf, totalFlow, type Setup } from '../../core/models/purge';
+import { bandOf, FINE, horizonOf, planOf, predict, runThrough } from '../../core/models/purge';
+import { spacesOf } from '../../core/models/network';
+import { totalFlow, type Setup } from '../../core/models/setup';
 import type { System } from '../../core/basics/units';
 
 export type PlanJob = { job: number; setup: Setup; limit: number; system: System };

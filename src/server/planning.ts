@@ -2,7 +2,8 @@
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import type { Band, Curve, Plan, Setup } from '../../core/models/purge';
+import type { Band, Curve, Plan } from '../../core/models/purge';
+import type { Setup } from '../../core/models/setup';
 import type { Fault } from '../../core/basics/spool';
 import type { System } from '../../core/basics/units';
 

@@ -10,15 +10,14 @@ import {
   planOf,
   predict,
   rulesOfThumb,
-  spacesOf,
-  totalFlow,
   type Band,
   type Change,
   type Curve,
   type Plan,
-  type Setup,
   type Thumb,
 } from '../../core/models/purge';
+import { spacesOf } from '../../core/models/network';
+import { totalFlow, type Setup } from '../../core/models/setup';
 import type { System } from '../../core/basics/units';
 
 z.config({ jitless: true });

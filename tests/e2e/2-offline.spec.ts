@@ -127,7 +127,7 @@ test('a mark the server refuses stays with its reason and holds up no other', as
 test('an undo behind marks the page has not heard of is taken, also after a reload', async ({ page }) => {
   const { run } = await purging(page, { job: 'Offline', spool: 'OFF-4' });
   // The marks are saved, the page does not learn of it, and the correction does not leave the device.
-  await page.route('**/api/welds/*', (route) => route.abort());
+  await page.route(/\/api\/(welds|streams)\//, (route) => route.abort());
   await page.route('**/api/events', (route) => (route.request().postData()?.includes('run.corrected') ? route.abort() : route.continue()));
   const told = async () =>
     ((await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { type: string }[] }).events.map((e) => e.type);

@@ -1,6 +1,7 @@
 /** The purge planner in the real interface: a spool built, fed, broken, mended, watched, kept and taken to its next weld. */
 import { expect, type Page } from '@playwright/test';
-import { planPurge, startingSetup, type Plan, type Setup } from '../../core/models/purge';
+import { planPurge, type Plan } from '../../core/models/purge';
+import { startingSetup, type Setup } from '../../core/models/setup';
 import { findSize, type Size } from '../../core/basics/sizes';
 import { atPurge, be, due, field, hold, json, press, test, watch } from './hands';
 

@@ -91,13 +91,13 @@ test('two people decide at once: the second is told, loses nothing, and sees wha
   await other.goto(new URL(page.url()).pathname);
   await expect(other.getByRole('button', { name: 'Give the verdict' })).toBeVisible();
   // Hold back what the second browser would hear, so that it decides on what it saw.
-  await other.route('**/api/welds/*', (route) => route.abort());
+  await other.route(/\/api\/(welds|streams)\//, (route) => route.abort());
   await press(page, 'Give the verdict');
   await expect(due(page, 'clean')).toBeVisible();
   await field(other, 'Verdict').selectOption('reweld');
   await press(other, 'Give the verdict');
   await expect(other.getByText(/Somebody else recorded something in the meantime/)).toBeVisible();
-  await other.unroute('**/api/welds/*');
+  await other.unroute(/\/api\/(welds|streams)\//);
   await other.reload();
   await expect(due(other, 'clean')).toBeVisible();
   await context.close();

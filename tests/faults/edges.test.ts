@@ -6,7 +6,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startingSetup } from '../../core/models/purge';
+import { startingSetup } from '../../core/models/setup';
 import { verify } from '../../db/tools/verify';
 import { tube, work } from '../database';
 import { markEvent, openShop, type Shop } from './shop';

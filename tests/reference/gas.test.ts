@@ -15,7 +15,8 @@ import {
   type Gas,
   type Meter,
 } from '../../core/basics/gases';
-import { blowPressure, closing, closingPressure, flowAtPressure, flushPressure, rootPush } from '../../core/models/purge';
+import { blowPressure, closing, closingPressure, flowAtPressure, rootPush } from '../../core/models/closing';
+import { flushPressure } from '../../core/models/network';
 
 const bar = (x: number) => x * 1e5;
 const lpm = (x: number) => x / 60_000;

@@ -1,7 +1,9 @@
 /** Forty purge set-ups through the model, against what it gave before its files were moved (tests/fixtures/README.md). */
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
-import { FINE, planPurge, predict, setupSchema, spacesOf } from '../../core/models/purge';
+import { FINE, planPurge, predict } from '../../core/models/purge';
+import { setupSchema } from '../../core/models/setup';
+import { spacesOf } from '../../core/models/network';
 import { differences, listed, matches, plain } from '../fixtures/differences';
 
 const kept = JSON.parse(readFileSync('tests/fixtures/purges.json', 'utf8')) as {

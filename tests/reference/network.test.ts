@@ -6,11 +6,7 @@
 import { describe, expect, it } from 'vitest';
 import {
   airLetIn,
-  bandOf,
   chainMesh,
-  closeUp,
-  curveAt,
-  deadLegTime,
   diffusivity,
   fillsInLayers,
   flowSolver,
@@ -18,17 +14,13 @@ import {
   leakFloor,
   march,
   mixedVolumes,
-  normalQuantile,
   passes,
-  predict,
-  rulesOfThumb,
-  runThrough,
   spacesOf,
-  startingSetup,
   tanksRemaining,
   type Mesh,
-  type Setup,
-} from '../../core/models/purge';
+} from '../../core/models/network';
+import { bandOf, curveAt, deadLegTime, normalQuantile, predict, rulesOfThumb, runThrough } from '../../core/models/purge';
+import { closeUp, startingSetup, type Setup } from '../../core/models/setup';
 import { findSize, boreArea, type Size } from '../../core/basics/sizes';
 import { elbowOf, parseList, teeOf } from '../../core/basics/spool';
 

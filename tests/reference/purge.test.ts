@@ -5,7 +5,15 @@
  */
 import { describe, expect, it } from 'vitest';
 import { density } from '../../core/basics/gases';
-import { concavePressure, flushPressure, holeArea, leakFloor, mixedVolumes, orificePressure, tanksVolumes } from '../../core/models/purge';
+import {
+  concavePressure,
+  flushPressure,
+  holeArea,
+  leakFloor,
+  mixedVolumes,
+  orificePressure,
+  tanksVolumes,
+} from '../../core/models/network';
 import { boreArea, findSize, type Size } from '../../core/basics/sizes';
 
 const size = (...args: Parameters<typeof findSize>): Size => findSize(...args) as Size;

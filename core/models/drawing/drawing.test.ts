@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { closeUp, startingSetup } from '../purge';
+import { closeUp, startingSetup } from '../setup';
 import { findSize, type Size } from '../../basics/sizes';
 import { parseList } from '../../basics/spool';
 import { airShade, atHour, hourOf, sector, sideScene, squeezed, taped, unsqueezed } from './index';

@@ -4,7 +4,7 @@
  */
 import { bore } from '../../basics/sizes';
 import { along, isStraight, layOut, turnWhole, type Part, type Pipe, type Port, type Vec } from '../../basics/spool';
-import type { Setup } from '../purge';
+import type { Setup } from '../setup';
 
 export type Spot = { x: number; y: number };
 export type Ray = Spot & { /** unit vector along the tube as drawn */ dx: number; dy: number };

@@ -5,11 +5,12 @@
 import { settles } from '../../basics/gases';
 import { layOut, turnWhole } from '../../basics/spool';
 import { show, type System } from '../../basics/units';
-import { coolDistance, damPractice } from './dams';
-import { planOf, partLabel } from './plan';
+import { coolDistance, damPractice } from '../setup';
+import { planOf } from './plan';
+import { partLabel } from '../setup';
 import { predict } from './predict';
-import { totalFlow, nextId, type Setup } from './setup';
-import { spacesOf, type Spaces } from './space';
+import { totalFlow, nextId, type Setup } from '../setup';
+import { spacesOf, type Spaces } from '../network';
 
 export type Change = {
   id: string;

@@ -7,10 +7,10 @@
  * spread against a two-dimensional slice), wider where jackets, reducers, elbows and tees were never checked.
  */
 import { isStraight } from '../../basics/spool';
-import { meshOf } from './mesh';
+import { meshOf } from '../network';
 import { predict, type Unknowns } from './predict';
-import type { Setup } from './setup';
-import type { Spaces } from './space';
+import type { Setup } from '../setup';
+import type { Spaces } from '../network';
 
 export const LEAK = { median: 3e-4 / 60_000, spread: 1.5 };
 const LN_165 = Math.log(1.65);

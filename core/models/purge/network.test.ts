@@ -2,37 +2,27 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findSize, type Size } from '../../basics/sizes';
 import { parseList } from '../../basics/spool';
+import { bernoulli, fatness, spacesOf, sparseLU } from '../network';
+import { adviceOn, entering, planOf, planPurge, predict, runThrough, score, sequencePoint } from './index';
 import {
-  adviceOn,
-  bernoulli,
   closeUp,
   coolDistance,
   damPractice,
   damSchema,
   damStands,
-  entering,
-  fatness,
   kitOf,
   kitSchema,
   peakTemperature,
-  planOf,
-  planPurge,
-  predict,
-  runThrough,
-  score,
-  sequencePoint,
   setupForWeld,
   setupSchema,
   setupWords,
-  spacesOf,
-  sparseLU,
   startingSetup,
   withJacket,
   withKit,
   withoutPart,
   withPart,
   type Setup,
-} from './index';
+} from '../setup';
 
 const two = findSize('inch-tube', '2') as Size;
 const lpm = (x: number) => x / 60_000;

@@ -6,13 +6,13 @@ import { bore } from '../../basics/sizes';
 import { clock, show, type System } from '../../basics/units';
 import type { Band, Span } from './band';
 import { LEAK, uncheckedParts } from './band';
-import { leakFloor, mixedVolumes } from './bounds';
+import { leakFloor, mixedVolumes } from '../network';
 import { entering, plainBody, type Prediction } from './predict';
-import { concavePressure } from './pressure';
+import { concavePressure } from '../network';
 import { insidePressure, judgeSetup, ruleSchema, type Judged } from './rules';
-import { totalFlow, type Setup } from './setup';
-import type { Spaces } from './space';
-import { partNames } from '../../basics/spool';
+import { totalFlow, type Setup } from '../setup';
+import { partLabel } from '../setup';
+import type { Spaces } from '../network';
 
 /** Below this no time is given without a reading: leaks nobody knows decide there. */
 export const LOWEST_TIMED_PPM = 50;
@@ -33,12 +33,6 @@ export const planSchema = z.object({
   rules: z.array(ruleSchema),
 });
 export type Plan = z.infer<typeof planSchema>;
-
-/** "p4" as a person says it: Elbow 4. */
-export const partLabel = (setup: Setup, id: string): string => {
-  const p = setup.parts.find((x) => x.id === id);
-  return p ? `${partNames[p.kind].toLowerCase()} ${p.id.slice(1)}` : id;
-};
 
 /**
  * Puts the run of the model, its band and the rules together.

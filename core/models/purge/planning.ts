@@ -3,8 +3,8 @@ import type { System } from '../../basics/units';
 import { bandOf } from './band';
 import { planOf, type Plan } from './plan';
 import { predict } from './predict';
-import type { Setup } from './setup';
-import { spacesOf } from './space';
+import type { Setup } from '../setup';
+import { spacesOf } from '../network';
 
 /** How a plan is worked out: to the last place of the spool, or six hours of it. */
 export const FINE = { cells: 320, tolerance: 0.03, untilEverywhere: 6 * 3600 };

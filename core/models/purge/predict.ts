@@ -4,13 +4,13 @@
  */
 import { AIR_OXYGEN_PPM, settles } from '../../basics/gases';
 import { isStraight } from '../../basics/spool';
-import { leakFloor } from './bounds';
-import { fatness, fatTime, fillsInLayers } from './fat';
-import { hoseBrings } from './hose';
-import { march, passes, type March } from './march';
-import { meshOf, type Mesh } from './mesh';
-import type { Setup } from './setup';
-import type { Spaces } from './space';
+import { leakFloor } from '../network';
+import { fatness, fatTime, fillsInLayers } from '../network';
+import { hoseBrings } from '../setup';
+import { march, passes, type March } from '../network';
+import { meshOf, type Mesh } from '../network';
+import type { Setup } from '../setup';
+import type { Spaces } from '../network';
 
 /** What nobody knows of a purge, as numbers. */
 export type Unknowns = {

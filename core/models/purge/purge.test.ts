@@ -10,7 +10,7 @@ import {
   tanksVolumes,
   mixedVolumes,
   ventFor,
-} from './index';
+} from '../network';
 
 const lpm = (x: number) => x / 60_000;
 

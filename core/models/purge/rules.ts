@@ -6,14 +6,14 @@ import { z } from 'zod';
 import { gasNames, settles } from '../../basics/gases';
 import { bore } from '../../basics/sizes';
 import { clock, show, type System } from '../../basics/units';
-import { damNames, damPractice, coolDistance } from './dams';
-import { layering, trappedFold } from './fat';
-import { hoseBrings, hoseNames } from './hose';
-import { diffusivity, jetZone } from './mixing';
+import { damNames, damPractice, coolDistance } from '../setup';
+import { layering, trappedFold } from '../network';
+import { hoseBrings, hoseNames } from '../setup';
+import { diffusivity, jetZone } from '../network';
 import { plainBody, type Prediction } from './predict';
-import { concavePressure, ventFor } from './pressure';
-import { totalFlow, type Height, type Setup } from './setup';
-import type { Spaces } from './space';
+import { concavePressure, ventFor } from '../network';
+import { totalFlow, type Height, type Setup } from '../setup';
+import type { Spaces } from '../network';
 
 export const ruleSchema = z.object({
   id: z.string(),

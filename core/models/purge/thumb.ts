@@ -2,7 +2,7 @@
 import { bore } from '../../basics/sizes';
 import type { Prediction } from './predict';
 import { curveAt } from './band';
-import { totalFlow, type Setup } from './setup';
+import { totalFlow, type Setup } from '../setup';
 
 export type Thumb = { rule: string; source: string; seconds: number; /** what the model says of the joint then, ppm */ ppm: number };
 

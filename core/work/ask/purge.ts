@@ -2,27 +2,19 @@
 import { z } from 'zod';
 import { findSize, seriesSchema, type Series, type Size } from '../../basics/sizes';
 import { isStraight, parseList } from '../../basics/spool';
+import { adviceOn, bandOf, entering, FINE, horizonOf, insidePressure, planOf, predict, runThrough } from '../../models/purge';
 import {
-  adviceOn,
-  bandOf,
   closeUp,
-  closingOf,
   damSchema,
-  entering,
-  FINE,
   heightSchema,
   hoseMaterialSchema,
-  horizonOf,
-  insidePressure,
-  planOf,
-  predict,
-  runThrough,
   setupSchema,
-  spacesOf,
   startingSetup,
   totalFlow,
   type Setup,
-} from '../../models/purge';
+} from '../../models/setup';
+import { closingOf } from '../../models/closing';
+import { spacesOf } from '../../models/network';
 import { gasSchema } from '../../basics/gases';
 import { one, setupOf, setupOfBody } from '../shapes';
 import { Unanswerable } from './unanswerable';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { gasNames, gasRefusal, type Gas } from '../../basics/gases';
 import { alloys } from '../../basics/materials';
 import { show, type System } from '../../basics/units';
-import { backingNames, type Backing, type NeedOption } from '../../models/purge';
+import { backingNames, type Backing, type NeedOption } from '../../models/need';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import type { Design } from '../jobs';
 import { one } from '../shapes';

@@ -1,5 +1,5 @@
 /** What a weld took of gas, and what it cost: from its runs and arcs, at the price known when the gas was checked. */
-import { totalFlow } from '../../models/purge';
+import { totalFlow } from '../../models/setup';
 import type { RunState } from '../run';
 import type { WeldState } from './state';
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../../models/criteria';
 import { sensorState } from '../../models/sensor';
-import { startingSetup } from '../../models/purge';
+import { startingSetup } from '../../models/setup';
 import type { Stored } from '../event';
 import type { Reading } from '../run';
 import { findSize, type Size } from '../../basics/sizes';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped, type Criterion } from '../../models/criteria';
 import { findSize, type Size } from '../../basics/sizes';
-import { startingSetup } from '../../models/purge';
+import { startingSetup } from '../../models/setup';
 import { type Gate } from '../run';
 import {
   dams,

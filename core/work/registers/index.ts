@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { productSchema, toolSchema } from '../../models/cleaning';
 import { cylinderSchema, gasSchema, meterSchema } from '../../basics/gases';
 import { alloySchema } from '../../basics/materials';
-import { kitSchema } from '../../models/purge';
+import { kitSchema } from '../../models/setup';
 
 const label = z.string().trim().min(1, 'Enter its number.').max(80);
 

@@ -4,7 +4,7 @@
  */
 import type { PurgeRules } from '../../models/criteria';
 import { believable, sensorState, STALE_AFTER, type Declared, type Sample } from '../../models/sensor';
-import type { Backing } from '../../models/purge';
+import type { Backing } from '../../models/need';
 
 export type Reading = Sample;
 

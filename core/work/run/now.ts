@@ -4,7 +4,7 @@
  */
 import { leftNow } from '../../basics/gases';
 import { postPurge } from '../../models/heat';
-import { totalFlow } from '../../models/purge';
+import { totalFlow } from '../../models/setup';
 import { believable, sensorState, STALE_AFTER, type SensorState } from '../../models/sensor';
 import { alarmsOf, type Alarm } from './alarms';
 import { gate, type Gate, type Reading } from './gate';

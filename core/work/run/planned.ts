@@ -2,7 +2,8 @@
 import { z } from 'zod';
 import type { Size } from '../../basics/sizes';
 import { clock } from '../../basics/units';
-import { setupWords, type Plan, type Setup } from '../../models/purge';
+import { setupWords, type Setup } from '../../models/setup';
+import { type Plan } from '../../models/purge';
 import { define, version, type Line, type Reader } from '../event';
 import { one, planOfOne, setupOf, setupOfBody } from '../shapes';
 

@@ -2,7 +2,8 @@
 import { z } from 'zod';
 import { clock } from '../../basics/units';
 import type { PurgeRules } from '../../models/criteria';
-import { backingNames, type Backing, type Setup } from '../../models/purge';
+import { backingNames, type Backing } from '../../models/need';
+import { type Setup } from '../../models/setup';
 import type { Declared } from '../../models/sensor';
 import { define, version, type Line } from '../event';
 import { one, rulesOf, setupOf } from '../shapes';

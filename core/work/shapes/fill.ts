@@ -3,7 +3,8 @@ import type { Figure } from '../../basics/figure';
 import type { Size } from '../../basics/sizes';
 import type { Product, Tool } from '../../models/cleaning';
 import type { PurgeRules } from '../../models/criteria';
-import { straightOf, type Plan, type Setup } from '../../models/purge';
+import { straightOf, type Setup } from '../../models/setup';
+import { type Plan } from '../../models/purge';
 import type * as one from './one';
 
 export const figureOf = (f: one.Figure): Figure => ({

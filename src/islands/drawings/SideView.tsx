@@ -4,7 +4,8 @@
  */
 import { useMemo, useRef } from 'react';
 import { sideScene, taped } from '../../../core/models/drawing';
-import { damNames, fromJoint, partLabel, seatWords, setupWords, type Rule, type Setup } from '../../../core/models/purge';
+import { damNames, fromJoint, partLabel, seatWords, setupWords, type Setup } from '../../../core/models/setup';
+import { type Rule } from '../../../core/models/purge';
 import { isStraight, snapTo, type Fault } from '../../../core/basics/spool';
 import { show, type System } from '../../../core/basics/units';
 import { Filling, type Shown } from './Filling';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../../../core/models/criteria';
-import { startingSetup } from '../../../core/models/purge';
+import { startingSetup } from '../../../core/models/setup';
 import type { Reading, RunState } from '../../../core/work/run';
 import { reduceRun, type BodyOf } from '../../../core/work/record';
 import { findSize, type Size } from '../../../core/basics/sizes';

@@ -1,6 +1,8 @@
 /** The curves beside the drawing, what the clock school says, and what an opened dam costs. */
 import { lazy, Suspense, useState } from 'react';
-import { airLetIn, FULL_PURGE_AFTER, plainBody, type Facing, type Setup } from '../../../core/models/purge';
+import { airLetIn, FULL_PURGE_AFTER, type Facing } from '../../../core/models/network';
+import { plainBody } from '../../../core/models/purge';
+import { type Setup } from '../../../core/models/setup';
 import { bore } from '../../../core/basics/sizes';
 import { clock, parseQuantity, show, type System } from '../../../core/basics/units';
 import type { Planner } from './usePlanner';

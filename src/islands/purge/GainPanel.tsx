@@ -1,5 +1,5 @@
 /** What change gains most, each computed; and what more flow buys here. */
-import type { Setup } from '../../../core/models/purge';
+import type { Setup } from '../../../core/models/setup';
 import { show, type System } from '../../../core/basics/units';
 import type { Planner } from './usePlanner';
 

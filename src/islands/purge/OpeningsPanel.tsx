@@ -18,7 +18,7 @@ import {
   type Inlet,
   type Setup,
   type Vent,
-} from '../../../core/models/purge';
+} from '../../../core/models/setup';
 import { itemsOf, type RegisterItem } from '../../../core/work/registers';
 import { isStraight, type Port } from '../../../core/basics/spool';
 import { show, type System } from '../../../core/basics/units';

@@ -1,5 +1,5 @@
 /** The part that is picked: its measures, where it turns, the joint before it. */
-import { partLabel, withoutPart, type Setup } from '../../../core/models/purge';
+import { partLabel, withoutPart, type Setup } from '../../../core/models/setup';
 import { findSize, parseSize, sizeName, sizesOf, type Size } from '../../../core/basics/sizes';
 import { makePart, sizeAt, turnSchema, type Part, type Turn, type Wish } from '../../../core/basics/spool';
 import type { System } from '../../../core/basics/units';

@@ -1,7 +1,8 @@
 /** Root push: the pressure inside against what the puddle carries, now and as the last of the gap is shut. */
 import { useMemo, useState } from 'react';
 import { atHour, sector } from '../../../core/models/drawing';
-import { CLOSING_STEPS, closingOf, closingWords, rootPush, schoolNames, type School, type Setup } from '../../../core/models/purge';
+import { CLOSING_STEPS, closingOf, closingWords, rootPush, schoolNames, type School } from '../../../core/models/closing';
+import { type Setup } from '../../../core/models/setup';
 import { format, show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 

@@ -1,7 +1,7 @@
 /** Building the spool: parts by press, by drag onto an end, or as one line of words; what is picked is set here. */
 import { useDraggable } from '@dnd-kit/core';
 import { useEffect, useState } from 'react';
-import { closeUp, partLabel, withJacket, withPart, type Setup } from '../../../core/models/purge';
+import { closeUp, partLabel, withJacket, withPart, type Setup } from '../../../core/models/setup';
 import type { Size } from '../../../core/basics/sizes';
 import { formatList, parseList, type PartKind, type Port, type Wish } from '../../../core/basics/spool';
 import type { System } from '../../../core/basics/units';

@@ -1,7 +1,9 @@
 /** The set-up in hand: its history (kept over a reload), its place on the server, and what the model says of it. */
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { setupSchema, spacesOf, type Band, type Change, type Setup } from '../../../core/models/purge';
+import { setupSchema, type Setup } from '../../../core/models/setup';
+import { spacesOf } from '../../../core/models/network';
+import { type Band, type Change } from '../../../core/models/purge';
 import type { System } from '../../../core/basics/units';
 import type { Answer, PurgeWorker, Question } from '../../workers/purge.worker';
 import { request } from '../post';

@@ -1,7 +1,8 @@
 /** A running purge: one figure that matters, what to do next, the marks. It advises and never locks. */
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { STALE_AFTER } from '../../../core/models/sensor';
-import { closingOf, closingWords, totalFlow } from '../../../core/models/purge';
+import { closingOf, closingWords } from '../../../core/models/closing';
+import { totalFlow } from '../../../core/models/setup';
 import { clock, format, show } from '../../../core/basics/units';
 import { targets, type RunState, type Target } from '../../../core/work/run';
 import { Beside } from '../kit/Beside';

@@ -1,6 +1,7 @@
 /** A weld without an inside purge. */
 import { useState } from 'react';
-import { backingNames, startingSetup } from '../../../core/models/purge';
+import { backingNames } from '../../../core/models/need';
+import { startingSetup } from '../../../core/models/setup';
 import { RefusalNote } from '../kit/notes';
 import { newId, type Refusal } from '../post';
 import { useWeld } from './context';

@@ -4,7 +4,7 @@ import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import type { DeviceRow } from '../../../core/work/devices';
 import type { WeldPlace } from '../../../core/work/jobs';
 import type { Person } from '../../../core/work/people';
-import { setupForWeld, startingSetup } from '../../../core/models/purge';
+import { setupForWeld, startingSetup } from '../../../core/models/setup';
 import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
 import { sizeName } from '../../../core/basics/sizes';
 import { show } from '../../../core/basics/units';

@@ -4,7 +4,7 @@ import type { Arc, Criterion, FoundDefect, Tint, Zone } from '../../../core/mode
 import type { DeviceRow } from '../../../core/work/devices';
 import type { WeldPlace } from '../../../core/work/jobs';
 import type { Person } from '../../../core/work/people';
-import type { Setup } from '../../../core/models/purge';
+import type { Setup } from '../../../core/models/setup';
 import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
 import type { System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { setupSchema } from '../../../core/models/purge';
+import { setupSchema } from '../../../core/models/setup';
 import { bodyOf, error, json } from '../../server/answer';
 import { planOnThread } from '../../server/planning';
 

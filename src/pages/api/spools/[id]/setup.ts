@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { setupSchema } from '../../../../../core/models/purge';
+import { setupSchema } from '../../../../../core/models/setup';
 import { now } from '../../../../../db/clock';
 import { isOnSpool, keepSetup, setupOf } from '../../../../../db/setups';
 import { bodyOf, error, json, who } from '../../../../server/answer';

@@ -5,9 +5,9 @@
  */
 import type { Gas } from '../../basics/gases';
 import { show, type System } from '../../basics/units';
-import { openingLaws } from './flow';
-import { concavePressure, flushPressure, GAMMA, rootStiffness } from './pressure';
-import { totalFlow, type Setup } from './setup';
+import { openingLaws } from '../network';
+import { concavePressure, flushPressure, GAMMA, rootStiffness } from '../network';
+import { totalFlow, type Setup } from '../setup';
 
 /** Clock hours as angles from 12 o'clock. */
 const angle = (hour: number): number => (hour / 12) * 2 * Math.PI;

@@ -3,7 +3,7 @@
  * and whatever keeps the set-up from being one, named at its place.
  */
 import { layOut, type Fault, type Layout, type Part, type Pipe, type Port } from '../../basics/spool';
-import type { Dam, Inlet, Setup, Vent } from './setup';
+import type { Dam, Inlet, Setup, Vent } from '../setup';
 
 /** A stretch of a pipe between two cuts; s0 and s1 are metres along the pipe. */
 export type Stretch = { pipe: Pipe; s0: number; s1: number; a: string; b: string };

@@ -1,9 +1,8 @@
 /** A set-up in words: for the record, the text equivalent of the drawing, and lists. */
 import { gasNames } from '../../basics/gases';
-import { formatList } from '../../basics/spool';
+import { formatList, partNames } from '../../basics/spool';
 import { show, type System } from '../../basics/units';
 import { damNames } from './dams';
-import { partLabel } from './plan';
 import { totalFlow, type Setup } from './setup';
 
 const kinds = { open: 'open hose end', diffuser: 'broad diffuser', ring: 'ring' } as const;
@@ -44,3 +43,9 @@ export function setupWords(setup: Setup, system: System): string[] {
     `${gasNames[setup.gas]} ${show(totalFlow(setup), 'flow', system)}; ${setup.inlets.map((i) => `in through ${seatWords(setup, i.on)}, ${i.height}, ${kinds[i.kind]} ${len(i.bore)}`).join('; ')}; ${setup.vents.map((v) => `vent in ${seatWords(setup, v.on)}, ${v.height}, ${len(v.bore)}`).join('; ')}`,
   ].filter(Boolean);
 }
+
+/** "p4" as a person says it: Elbow 4. */
+export const partLabel = (setup: Setup, id: string): string => {
+  const p = setup.parts.find((x) => x.id === id);
+  return p ? `${partNames[p.kind].toLowerCase()} ${p.id.slice(1)}` : id;
+};

@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { alloys } from '../../basics/materials';
 import { findSize, type Size } from '../../basics/sizes';
-import { closing, closingOf, closingPressure, closingWords, needOptions, pressureWindow, startingSetup, ventAtPressure } from './index';
+import { closing, closingOf, closingPressure, closingWords, pressureWindow, ventAtPressure } from './closing';
+import { needOptions } from '../need';
+import { startingSetup } from '../setup';
 
 const lpm = (x: number) => x / 60_000;
 const hole = (mm: number) => ({ area: (Math.PI / 4) * (mm / 1000) ** 2 });

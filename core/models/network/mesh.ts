@@ -4,7 +4,7 @@
  */
 import { along, section, turnWhole, type Pipe } from '../../basics/spool';
 import { bore } from '../../basics/sizes';
-import type { Setup } from './setup';
+import type { Setup } from '../setup';
 import type { Spaces } from './space';
 
 export type Opening = {

@@ -1,0 +1,2 @@
+/** Is a purge needed at all? */
+export { type Backing, backingNames, type NeedOption, needOptions } from './need';

@@ -1,0 +1,14 @@
+/**
+ * The model under the purge: a set-up is cut into spaces (`space`) and small volumes (`mesh`); gas divides (`flow`, `linear`), mixes
+ * (`mixing`, `fat`) and is followed in time (`march`). Beside it the bounds any of it must lie between, and holes (`pressure`, `opening`).
+ */
+export { type Spaces, spacesOf } from './space';
+export { chainMesh, type Mesh, meshOf } from './mesh';
+export { flowSolver, openingLaws } from './flow';
+export { diffusivity, jetZone } from './mixing';
+export { sparseLU } from './linear';
+export { bernoulli, type March, march, passes } from './march';
+export { fatness, fatTime, fillsInLayers, layering, trappedFold } from './fat';
+export { leakFloor, mixedVolumes, tanksRemaining, tanksVolumes } from './bounds';
+export { airLetIn, type Facing, FULL_PURGE_AFTER } from './opening';
+export { concavePressure, flushPressure, GAMMA, holeArea, orificeFlow, orificePressure, rootStiffness, ventFor } from './pressure';

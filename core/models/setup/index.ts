@@ -1,0 +1,26 @@
+/**
+ * A purge set-up: the spool as it lies, what closes it, what feeds it, where it leaves; how it is built, and how it is said.
+ */
+export {
+  closeUp,
+  type Dam,
+  damSchema,
+  type Height,
+  heightSchema,
+  hoseMaterialSchema,
+  type Inlet,
+  kitOf,
+  kitSchema,
+  nextId,
+  type Setup,
+  setupSchema,
+  startingSetup,
+  straightOf,
+  totalFlow,
+  type Vent,
+  withKit,
+} from './setup';
+export { setupForWeld, withJacket, withoutPart, withPart } from './build';
+export { fromJoint, partLabel, seatWords, setupWords } from './words';
+export { hoseBrings, hoseNames } from './hose';
+export { coolDistance, damNames, damPractice, damStands, peakTemperature } from './dams';
