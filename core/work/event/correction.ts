@@ -46,6 +46,7 @@ export function applyCorrections<E extends Event>(
   corrections: readonly ReadCorrection[],
   lift: (event: E, said: unknown, version: number, added: Record<string, unknown>) => object | null,
 ): E[] {
+  if (corrections.length === 0) return [...events];
   const by = new Map(corrections.map((c) => [c.body.corrects, c]));
   return events.flatMap((e) => {
     const c = by.get(e.id);

@@ -42,21 +42,22 @@ type Read_ = {
 
 /** All events of a stream as they are read today, corrections applied. */
 export function readStream(stored: readonly Stored[], about: About = { size: null }): Read_ {
-  const all = stored.map((e) => read(e, about));
-  const told = all.filter((e) => e !== null);
-  const isCorrection = (e: Recorded): e is Recorded<'weld.corrected' | 'run.corrected'> => e.type.endsWith('.corrected');
-  const corrections = told.filter(isCorrection);
-  const events = applyCorrections(
-    told.filter((e) => !isCorrection(e)),
-    corrections,
-    (e, said, version, added) => {
-      const def: EventDef = eventTypes[e.type];
-      const stays = addedIn(def, e.body);
-      // An entry of the first form holds the server's part in its body; later ones never do.
-      return bodyToday(def, version, said, { ...stays, ...addedIn(def, said), ...added }, about);
-    },
-  );
-  return { events, corrections, unread: stored.filter((_, i) => all[i] === null).map((e) => e.type) };
+  const told: Recorded[] = [];
+  const corrections: ReadCorrection[] = [];
+  const unread: string[] = [];
+  for (const kept of stored) {
+    const e = read(kept, about);
+    if (e === null) unread.push(kept.type);
+    else if (e.type === 'weld.corrected' || e.type === 'run.corrected') corrections.push(e);
+    else told.push(e);
+  }
+  const events = applyCorrections(told, corrections, (e, said, version, added) => {
+    const def: EventDef = eventTypes[e.type];
+    const stays = addedIn(def, e.body);
+    // An entry of the first form holds the server's part in its body; later ones never do.
+    return bodyToday(def, version, said, { ...stays, ...addedIn(def, said), ...added }, about);
+  });
+  return { events, corrections, unread };
 }
 
 const version = (stored: readonly Stored[]): number => stored.at(-1)?.seq ?? 0;

@@ -8,12 +8,13 @@ const CLAMP = 15_000;
 
 export type Told = Pick<Marked, 'mark' | 'weld' | 'screen' | 'source'> & { at: number };
 
+const byClamp = (t: Told): boolean => t.source?.kind === 'current-clamp';
+
 /** @param later made at or after the other */
 export function sameMark(earlier: Told, later: Told): boolean {
   const apart = later.at - earlier.at;
   if (apart > CLAMP || earlier.mark !== later.mark) return false;
   if (earlier.weld !== null && later.weld !== null && earlier.weld !== later.weld) return false;
-  const byClamp = (t: Told) => t.source?.kind === 'current-clamp';
   if (byClamp(earlier) !== byClamp(later) && (later.mark === 'arc-on' || later.mark === 'arc-off')) return true;
   const a = earlier.source?.id ?? earlier.screen;
   const b = later.source?.id ?? later.screen;
