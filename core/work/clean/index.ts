@@ -46,6 +46,10 @@ export function tellClean(b: Cleaned, reader: Reader): Line {
   };
 }
 
+/** @param skipped why it was left out, if it was */
+export const cleanLine = (cleans: readonly Cleaned[], skipped: string | undefined): string =>
+  skipped ? `Left out: ${skipped}` : cleans.map((c) => cleanMethodNames[c.method]).join(', ') || 'Not asked for';
+
 export const cleanCautions = ['Wait until the metal is measured cool. Brush around the tube, never along it. Guard eyes and lungs.'];
 
 /** Cautions of a cleaning method, beside those of the step. */

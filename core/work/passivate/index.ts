@@ -82,6 +82,10 @@ export const tellRinse = (b: Rinse): Line => ({
   ],
 });
 
+/** @param skipped why it was left out, if it was */
+export const passivateLine = (bath: (Bath & { at: number }) | null, rinse: { at: number } | null, skipped: string | undefined): string =>
+  skipped ? `Left out: ${skipped}` : bath && rinse ? `${bath.product.label}, ${clock((rinse.at - bath.at) / 1000)} min` : 'Not asked for';
+
 export const passivateCautions = [
   'Acid into water, never the reverse. Goggles, face shield, acid gloves, apron. Nitric fumes act hours later; keep solvent rags away. Acid waste is regulated: never to the drain.',
 ];

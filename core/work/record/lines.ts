@@ -1,9 +1,10 @@
 /** The figure that mattered: one line for a stage that is done. */
 import { outcomeNames } from '../../models/criteria';
 import { clock, type System } from '../../basics/units';
-import { cleanMethodNames } from '../../models/cleaning';
+import { cleanLine } from '../clean';
 import { fitupLine } from '../fitup';
 import { gasLine } from '../gas';
+import { passivateLine } from '../passivate';
 import type { Stage } from '../stages';
 import { torchLine } from '../torch';
 import { dams, type WeldState } from './state';
@@ -38,15 +39,9 @@ export function stageLine(s: WeldState, stage: Stage, system: System): string {
     case 'look':
       return s.verdict ? outcomeNames[s.verdict.outcome] : '';
     case 'clean':
-      return s.skipped.clean
-        ? `Left out: ${s.skipped.clean}`
-        : s.cleans.map((c) => cleanMethodNames[c.method]).join(', ') || 'Not asked for';
+      return cleanLine(s.cleans, s.skipped.clean);
     case 'passivate':
-      return s.skipped.passivate
-        ? `Left out: ${s.skipped.passivate}`
-        : s.rinse && s.bath
-          ? `${s.bath.product.label}, ${clock((s.rinse.at - s.bath.at) / 1000)} min`
-          : 'Not asked for';
+      return passivateLine(s.bath, s.rinse, s.skipped.passivate);
     case 'record': {
       const d = dams(s);
       return s.closed ? `Closed, unsigned. ${d.in} in, ${d.out ?? '?'} out` : '';
