@@ -15,8 +15,8 @@ import {
   type Gas,
   type Meter,
 } from '../../core/basics/gases';
-import { blowPressure, closing, closingPressure, flowAtPressure, rootPush } from '../../core/models/closing';
-import { flushPressure } from '../../core/models/network';
+import { closing, closingPressure, flowAtPressure, rootPush } from '../../core/models/closing';
+import { blowPressure, flushPressure } from '../../core/models/network';
 
 const bar = (x: number) => x * 1e5;
 const lpm = (x: number) => x / 60_000;
@@ -103,6 +103,8 @@ describe('flow meters', () => {
   });
 });
 
+const tube2 = { od: 0.0508, wall: 1.65e-3 };
+
 describe('root push (derived; no published check exists, guards the formulas against slips)', () => {
   it('blows through at the derived pressures', () => {
     for (const [od, wall, blow] of [
@@ -110,11 +112,11 @@ describe('root push (derived; no published check exists, guards the formulas aga
       [0.0508, 1.65e-3, 1310],
       [0.1016, 2.11e-3, 930],
     ] as const)
-      expect(Math.abs(blowPressure(od, wall, 6) - blow)).toBeLessThan(12);
+      expect(Math.abs(blowPressure({ od, wall }) - blow)).toBeLessThan(12);
   });
   it('is nought where the root lies flush and one where it is concave by a tenth of the wall', () => {
-    expect(rootPush(flushPressure(0.0508, 1.65e-3, Math.PI), 0.0508, 1.65e-3, 6)).toBeCloseTo(0, 9);
-    expect(rootPush(434, 0.0508, 1.65e-3, 6)).toBeCloseTo(1, 1);
+    expect(rootPush(flushPressure(tube2, Math.PI), tube2, 6)).toBeCloseTo(0, 9);
+    expect(rootPush(434, tube2, 6)).toBeCloseTo(1, 1);
   });
   it.each([
     [3, [0.5, 12, 55, 137, 796]],
@@ -140,7 +142,7 @@ describe('root push (derived; no published check exists, guards the formulas aga
     }
   });
   it('8 L/min through one 3 mm vent is over the limit of a 2 in tube, 4 mm is inside, 15 L/min through 3 mm blows', () => {
-    const shut = (mm: number, flow: number) => closing(0.0508, 1.65e-3, lpm(flow), [hole(mm)], 2e-3, 'argon', 'least');
+    const shut = (mm: number, flow: number) => closing({ ...tube2, gap: 2e-3 }, lpm(flow), [hole(mm)], 'argon', 'least');
     expect(shut(3, 8).warning).not.toBeNull();
     expect(shut(4, 8).warning).toBeNull();
     expect([shut(3, 15).blows, shut(4, 8).blows]).toEqual([true, false]);

@@ -90,9 +90,9 @@ describe('pressure', () => {
     [0.0508, 1.65e-3, 242, 19, 434],
     [0.1016, 2.11e-3, 207, -78, 246],
   ])('root of %f m tube lies flush and turns concave at the derived pressures', (od, wall, top, bottom, concave) => {
-    expect(Math.abs(flushPressure(od, wall, 0) - top)).toBeLessThan(2);
-    expect(Math.abs(flushPressure(od, wall, Math.PI) - bottom)).toBeLessThan(2);
-    expect(Math.abs(concavePressure(od, wall) - concave)).toBeLessThan(4);
+    expect(Math.abs(flushPressure({ od, wall }, 0) - top)).toBeLessThan(2);
+    expect(Math.abs(flushPressure({ od, wall }, Math.PI) - bottom)).toBeLessThan(2);
+    expect(Math.abs(concavePressure({ od, wall }) - concave)).toBeLessThan(4);
   });
 });
 

@@ -1,12 +1,15 @@
 /** The closing of the gap: pressure inside against what the root carries. */
 export {
-  blowPressure,
+  type Closing,
   closing,
   CLOSING_STEPS,
   closingOf,
   closingPressure,
   closingWords,
   flowAtPressure,
+  marginWords,
+  pressureWindow,
+  rootOf,
   rootPush,
   type School,
   schoolNames,

@@ -11,4 +11,5 @@ export { bernoulli, type March, march, passes } from './march';
 export { fatness, fatTime, fillsInLayers, layering, trappedFold } from './fat';
 export { leakFloor, mixedVolumes, tanksRemaining, tanksVolumes } from './bounds';
 export { airLetIn, type Facing, FULL_PURGE_AFTER } from './opening';
-export { concavePressure, flushPressure, GAMMA, holeArea, orificeFlow, orificePressure, rootStiffness, ventFor } from './pressure';
+export { holeArea, orificeFlow, orificePressure } from './pressure';
+export { blowPressure, concavePressure, flushPressure, GAMMA_SPREAD, GAMMA, type RootJoint, rootPushAt } from './root';

@@ -161,14 +161,19 @@ export function candidates(setup: Setup, spaces: Spaces, limit: number, system: 
         text: 'Take a PTFE hose instead of silicone',
         setup: { ...setup, inlets: map(setup.inlets, i.id, (x) => ({ ...x, hose: { ...x.hose, material: 'ptfe' } })) },
       });
-  const small = judged.rules.find((r) => r.id === 'vent-small');
-  if (small)
-    out.push({
-      id: 'wider',
-      at: small.at,
-      text: 'Open the vent wider',
-      setup: { ...setup, vents: map(setup.vents, small.at, (v) => ({ ...v, bore: Math.round(v.bore * 1.6 * 2000) / 2000 })) },
-    });
+  const off = judged.rules.find((r) => r.id === 'vent-small' || r.id === 'vent-large');
+  if (off && judged.ventWanted !== null) {
+    // One hole of that size: the others keep theirs, this one makes up the rest.
+    const rest = setup.vents.reduce((s, v) => (v.id === off.at ? s : s - v.bore ** 2), judged.ventWanted ** 2);
+    const bore = Math.round(Math.sqrt(Math.max(0, rest)) * 2000) / 2000;
+    if (bore > 0)
+      out.push({
+        id: 'vent-size',
+        at: off.at,
+        text: `${off.id === 'vent-small' ? 'Open' : 'Close'} the vent to ${show(bore, 'length', system)}`,
+        setup: { ...setup, vents: map(setup.vents, off.at, (v) => ({ ...v, bore })) },
+      });
+  }
   return out;
 }
 

@@ -2,13 +2,12 @@
 import { z } from 'zod';
 import { figure, figureSchema, input, type Figure } from '../../basics/figure';
 import { gasNames, settles } from '../../basics/gases';
-import { bore } from '../../basics/sizes';
 import { clock, show, type System } from '../../basics/units';
 import type { Band, Span } from './band';
 import { LEAK, uncheckedParts } from './band';
 import { leakFloor, mixedVolumes } from '../network';
 import { entering, plainBody, type Prediction } from './predict';
-import { concavePressure } from '../network';
+import { pressureWindow, rootOf } from '../closing';
 import { insidePressure, judgeSetup, ruleSchema, type Judged } from './rules';
 import { totalFlow, type Setup } from '../setup';
 import { partLabel } from '../setup';
@@ -50,7 +49,7 @@ export function planOf(
   const { mesh } = p;
   const supply = entering(setup);
   const pressure = insidePressure(p);
-  const judged = judgeSetup(setup, spaces, p, limit, pressure, system);
+  const judged = judgeSetup(setup, spaces, p, limit, system);
   const perVolume = mesh.total / flow;
   const mixed = mixedVolumes(limit, supply.oxygen) * perVolume;
   const unreachable = supply.oxygen >= limit;
@@ -240,8 +239,9 @@ const openingFlow = (p: Prediction, id: string): number =>
   p.mesh.openings.reduce((s, o, i) => (o.id === id ? s + (p.march.flow.opening[i] as number) : s), 0);
 
 function jointLimit(setup: Setup): Figure['inputs'] {
-  const part = setup.parts.find((x) => x.id === setup.joint);
-  return part && bore(part.size) > 0
-    ? [input('Most before the root at 6 turns concave', 'pressure', concavePressure(part.size.od, part.size.wall))]
-    : [];
+  const root = rootOf(setup);
+  if (!root) return [];
+  const { at, range } = pressureWindow(root, 'least', 0);
+  const said = (pascal: number) => input(`The root at ${at} carries, ${pascal === range.low ? 'at least' : 'at most'}`, 'pressure', pascal);
+  return [said(range.low), said(range.high)];
 }

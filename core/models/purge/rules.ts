@@ -11,7 +11,8 @@ import { layering, trappedFold } from '../network';
 import { hoseBrings, hoseNames } from '../setup';
 import { diffusivity, jetZone } from '../network';
 import { plainBody, type Prediction } from './predict';
-import { concavePressure, ventFor } from '../network';
+import { holeArea } from '../network';
+import { closing, closingWords, marginWords, rootOf } from '../closing';
 import { totalFlow, type Height, type Setup } from '../setup';
 import type { Spaces } from '../network';
 
@@ -96,6 +97,8 @@ export type Judged = {
   legs: DeadLeg[];
   /** s until the layer a wrong vent leaves is at the limit; null when there is none */ trapped: number | null;
   /** no time is given, and why */ untimed: string | null;
+  /** the one vent size that fits, m: one hole for all that passes the joint; null where there is none or nothing needs to change */
+  ventWanted: number | null;
 };
 
 /** Distance along the tube from the joint to every vertex (the graph is all but a tree). */
@@ -124,10 +127,9 @@ function fromJoint(p: Prediction): Map<number, number> {
 
 /**
  * Judges a set-up by the rules of the trade.
- * @param pressure Pa inside at the joint
  * @param system units of the words
  */
-export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: number, pressure: number, system: System): Judged {
+export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: number, system: System): Judged {
   const rules: Rule[] = [];
   const say = (id: string, level: Rule['level'], at: string, text: string) => rules.push({ id, level, at, text });
   const len = (m: number) => show(m, 'length', system);
@@ -159,6 +161,7 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
 
   const goes = settles(setup.gas);
   const name = gasNames[setup.gas];
+  let ventWanted: number | null = null;
   const vents = spaces.vents.filter((v) => spaces.spaceOf.get(v.node) === 0);
   const inlets = spaces.inlets.filter((v) => spaces.spaceOf.get(v.node) === 0);
   const aboveOf = (id: string) => mesh.openings.find((o) => o.id === id)?.above ?? 0;
@@ -216,16 +219,32 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
     }
 
   if (size && vents.length) {
-    const most = concavePressure(size.od, size.wall);
     const [v] = vents;
-    const share = mesh.openings.reduce((s, o, i) => (o.id === v?.item.id ? (p.march.flow.opening[i] as number) : s), 0);
-    if (pressure > most && v)
+    const through = (id: string) => mesh.openings.reduce((s, o, i) => (o.id === id ? s + (p.march.flow.opening[i] as number) : s), 0);
+    const out = vents.reduce((s, x) => s + through(x.item.id), 0);
+    const root = rootOf(setup);
+    const shut =
+      root && out > 0
+        ? closing(
+            root,
+            out,
+            vents.map((x) => ({ area: holeArea(x.item.bore) })),
+            setup.gas,
+            'least',
+          )
+        : null;
+    const words = shut && closingWords(shut, system);
+    const margin = shut && marginWords(shut);
+    if (v && shut && words) {
+      ventWanted = shut.ventWanted;
       say(
-        'vent-small',
-        'stop',
+        shut.warning === 'smaller-vent' ? 'vent-large' : 'vent-small',
+        shut.warning === 'smaller-vent' ? 'mind' : 'stop',
         v.item.id,
-        `Vent of ${len(v.item.bore)} holds ${show(pressure, 'pressure', system)} inside: pressure will push the root in. Open it to ${len(Math.ceil(ventFor(Math.max(share, 1e-6), most / 2, setup.gas) * 2000) / 2000)} or drop the flow.`,
+        words,
       );
+    }
+    if (margin && setup.joint) say('root-margin', 'mind', setup.joint, margin);
     const area = (items: readonly { bore: number; holes?: number }[]) => items.reduce((s, x) => s + x.bore ** 2 * (x.holes ?? 1), 0);
     if (v && area(vents.map((x) => x.item)) < 0.99 * area(inlets.map((x) => x.item)))
       say('vent-inlet', 'mind', v.item.id, 'The vents are smaller than the inlets. Common practice gives them at least the same area.');
@@ -276,7 +295,7 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
     else if (o >= 0 && setup.joints[j.part]?.state === 'open' && j.part !== setup.joint)
       say('untaped', 'mind', j.part, 'This joint is open. Tape it: gas is lost here, and a draught can come in.');
   }
-  return { rules, legs, trapped, untimed };
+  return { rules, legs, trapped, untimed, ventWanted };
 }
 
 /** Pa at the joint with all gas leaving by vents and leaks, from the flow of a prediction. */

@@ -95,6 +95,8 @@ export function startingSetup(
 ): Setup {
   const [entry, exit]: [Height, Height] = settles(gas) === 'up' ? ['high', 'low'] : ['low', 'high'];
   const hole = Math.min(0.006, bore(size) / 2);
+  // Heavy pipe carries little at 6 o'clock: its vent is wider from the start (models/closing holds every size to that).
+  const out = Math.min(size.wall > 2.5e-3 ? 0.008 : 0.006, 0.75 * bore(size));
   const half = Math.max(0.3, clear + 0.1);
   return {
     parts: [straightOf('p1', size, half, null), straightOf('p2', size, half, { part: 'p1', port: 'b' })],
@@ -107,7 +109,7 @@ export function startingSetup(
     ],
     lines: [{ id: 'l1', flow: 8e-3 / 60 }],
     inlets: [{ id: 'i1', on: 'd1', line: 'l1', height: entry, kind: 'diffuser', bore: hole, holes: 1, hose: DEFAULT_HOSE }],
-    vents: [{ id: 'v1', on: 'd2', height: exit, bore: hole }],
+    vents: [{ id: 'v1', on: 'd2', height: exit, bore: out }],
     joints: {},
     gas,
     supplyPpm,

@@ -1,7 +1,7 @@
 /** Root push: the pressure inside against what the puddle carries, now and as the last of the gap is shut. */
 import { useMemo, useState } from 'react';
 import { atHour, sector } from '../../../core/models/drawing';
-import { CLOSING_STEPS, closingOf, closingWords, rootPush, schoolNames, type School } from '../../../core/models/closing';
+import { CLOSING_STEPS, closingOf, closingWords, marginWords, rootPush, schoolNames, type School } from '../../../core/models/closing';
 import { type Setup } from '../../../core/models/setup';
 import { format, show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
@@ -25,13 +25,17 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
   const last = c.steps.at(-1);
   if (!at || !last) return null;
   const inside = format(at.pascal, 'pressure', system);
-  const fits = c.flow.least <= c.flow.most;
   const [first] = setup.vents;
   const warning = closingWords(c, system);
+  const margin = marginWords(c);
+  const root = { od: joint.size.od, wall: joint.size.wall, gap };
   const apply = () => {
     if (!first) return;
-    const target = Math.sqrt(c.vent.least * c.vent.most);
-    const rounded = Math.max(0.0005, Math.round(target * 2000) / 2000);
+    const wanted = c.ventWanted;
+    if (wanted === null) return;
+    // One hole of that size: the others keep theirs, the first makes up the rest.
+    const rest = setup.vents.slice(1).reduce((sum, v) => sum - v.bore ** 2, wanted ** 2);
+    const rounded = Math.max(0.0005, Math.round(Math.sqrt(Math.max(0, rest)) * 2000) / 2000);
     onChange({ ...setup, vents: setup.vents.map((v, i) => (i === 0 ? { ...v, bore: rounded } : v)) });
   };
   const highest = Math.max(...c.steps.map((s) => s.pascal), c.window.most) * 1.1;
@@ -43,17 +47,20 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
             <span className="text-error">■ </span>
             {warning}
           </p>
-          <button type="button" className="btn min-h-12" onClick={apply}>
-            Set the vent
-          </button>
+          {c.ventWanted !== null && (
+            <button type="button" className="btn min-h-12" onClick={apply}>
+              Set the vent
+            </button>
+          )}
         </div>
       )}
+      {margin && <p className="border-l-8 border-base-content bg-base-200 p-3">□ {margin}</p>}
       <div className="grid grid-cols-[11rem_1fr] gap-4">
         <svg
           viewBox="0 0 160 160"
           className="w-44"
           role="img"
-          aria-label={`End view. ${Math.round((1 - at.open) * 100)} % of the gap is shut; ${q(at.pascal)} inside; at 6 o'clock ${word(at.push)}.`}
+          aria-label={`End view. ${Math.round((1 - at.open) * 100)} % of the gap is shut; ${q(at.pascal)} inside; at ${c.window.at} o'clock ${word(at.push)}.`}
         >
           <circle cx="80" cy="80" r="56" fill="none" strokeWidth="12" className="stroke-base-300" />
           {at.open < 1 && (
@@ -142,13 +149,10 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
       </div>
       <p className="text-sm" role="status">
         Shut: {q(last.pascal)} inside. Root push{' '}
-        {[12, 3, 6].map((h) => `${rootPush(last.pascal, joint.size.od, joint.size.wall, h).toFixed(1)} at ${h} o'clock`).join(', ')}:{' '}
-        {word(last.push)} at 6. Above 1 the root is concave by more than a tenth of the wall, below -1 convex.{' '}
-        {fits
-          ? `With this vent keep ${show(c.flow.least, 'flow', system)} to ${show(c.flow.most, 'flow', system)}`
-          : 'No flow fits this vent: change the vent'}
-        ; at this flow a vent of {len(c.vent.least)} to {len(c.vent.most)} keeps it between {q(c.window.least)} and {q(c.window.most)}; aim
-        at {q(c.window.aim)}.
+        {[12, 3, 6].map((h) => `${rootPush(last.pascal, root, h).toFixed(1)} at ${h} o'clock`).join(', ')}: {word(last.push)} at{' '}
+        {c.window.at}. Above 1 the root is concave by more than a tenth of what is molten, below -1 convex. At {c.window.at} it carries{' '}
+        {q(c.window.range.low)} to {q(c.window.range.high)}; {q(c.window.least)} keeps air out; aim at {q(c.window.aim)}
+        {c.ventWanted === null ? '' : `, which one vent of ${len(c.ventWanted)} holds at this flow`}.
       </p>
       <div className="grid grid-cols-2 gap-3 md:grid-cols-3">
         <LivePick<School>
@@ -171,7 +175,7 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
         </div>
         <p className="self-end text-xs text-base-content/80">
           Gap {len(Math.max(gap, 1e-4))} from the fit-up. Model estimate, unproved: a film of liquid steel, derived; limits of a tenth of
-          the wall from memory of hygienic practice.
+          what is molten from memory of hygienic practice.
         </p>
       </div>
       <p className="caution bg-base-200 p-3 pl-6 text-sm">
