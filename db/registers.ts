@@ -1,6 +1,6 @@
 /** Registers, criteria and devices: plain rows. */
 import { v7 as uuid } from 'uuid';
-import { shipped, type Criterion } from '../core/models/criteria';
+import { current, shipped, type Criterion } from '../core/models/criteria';
 import type { NewRegisterItem, RegisterItem } from '../core/work/registers';
 import type { Db } from './sql';
 
@@ -26,6 +26,6 @@ export async function criteria(db: Db): Promise<Criterion[]> {
 
 /** Puts the shipped criteria in place; one that is there stays as it is. */
 export async function shipCriteria(db: Db): Promise<void> {
-  for (const c of shipped)
+  for (const c of [...shipped, ...current])
     await db`insert into criterion (id, version, body) values (${c.id}, ${c.version}, ${db.json(c)}) on conflict do nothing`;
 }

@@ -1,5 +1,5 @@
 /** The demo's three invented jobs and three weeks of believable history: what is told, not how. */
-import { shipped, type Criterion } from '../../core/models/criteria';
+import { current, type Criterion } from '../../core/models/criteria';
 import type { NewWork } from '../../core/work/jobs';
 import type { AlloyId } from '../../core/basics/materials';
 import { closeUp, startingSetup, type Setup } from '../../core/models/setup';
@@ -45,13 +45,13 @@ const sizeOf = (series: Series, nominal: string, schedule: string | null = null)
   return s;
 };
 
-const criterion = (id: string): Criterion => shipped.find((c) => c.id === id) as Criterion;
+const criterion = (id: string): Criterion => current.find((c) => c.id === id) as Criterion;
 const design = (size: Size, a: AlloyId, b: AlloyId, c: string, joint: 'square-butt' | 'open-root' = 'square-butt'): NewWork['design'] => ({
   size,
   alloyA: a,
   alloyB: b,
   joint,
-  criterion: { id: c, version: 1 },
+  criterion: { id: c, version: criterion(c).version },
   looking: 'from A to B',
   insideReachable: size.od < 0.2,
 });

@@ -3,12 +3,13 @@ import { v7 as uuid } from 'uuid';
 import { judge, type Tint } from '../../core/models/criteria';
 import { AIR_OXYGEN_PPM } from '../../core/basics/gases';
 import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/models/heat';
-import { planPurge, type Plan } from '../../core/models/purge';
+import { clockGate, planPurge, type Plan } from '../../core/models/purge';
 import { cupFlow } from '../../core/models/shield';
 import type { Band } from '../../core/models/tint';
-import { eventTypes, type BodyOf, type EventType, versionOf, type SaidOf } from '../../core/work/record';
+import { eventTypes, type BodyOf, type EventType, versionOf, weldFindings, type SaidOf } from '../../core/work/record';
 import type { Stage } from '../../core/work/stages';
 import { append } from '../record/append';
+import { weldRecord } from '../record/stored';
 import type { handClock } from '../clock';
 import { intake } from '../record/readings';
 import type { Sql } from '../sql';
@@ -133,7 +134,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       welds: [weld],
       setup: batch.setup,
       rules: batch.criterion.purge,
-      planned: plan.joint.high,
+      planned: clockGate(batch.setup, plan).seconds,
       device: { id: s.monitor.id, label: s.monitor.name, declared: { resolution: 1, noise: 1.5, top: 250_000 } },
       band: bandOfPlan(plan),
       station: 'bay 1',
@@ -181,12 +182,18 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   };
   const look = await say(s.cast.inspector, 'look.recorded', { insideBy: 'borescope', ...found });
   const outcome = spec.outcome ?? 'accept';
-  const verdict = judge(batch.criterion, found);
+  const record = await weldRecord(sql, weld);
+  const verdict = judge(batch.criterion, found, record ? weldFindings(record.state, batch.criterion) : []);
+  // What the purge refers is settled by what was seen, and said so.
+  const settled = verdict.outcome === 'refer' ? judge(batch.criterion, found).outcome : verdict.outcome;
   await say(s.cast.inspector, 'verdict.given', {
     look,
-    criterion: { id: batch.criterion.id, version: 1 },
-    outcome: verdict.outcome === 'incomplete' || outcome === 'cut-out' ? outcome : verdict.outcome,
-    reasons: verdict.reasons,
+    criterion: { id: batch.criterion.id, version: batch.criterion.version },
+    outcome: settled === 'incomplete' || outcome === 'cut-out' ? outcome : settled,
+    reasons: [
+      ...verdict.reasons,
+      ...(settled === verdict.outcome ? [] : ['Referred for its purge, settled by the inspector on what was seen.']),
+    ],
   });
 
   const out = outcome === 'cut-out';

@@ -1,9 +1,10 @@
 /** What the server adds to an event: the oxygen an arc was struck in, the digest of a purge's readings. */
 import { reduceRun } from '../../core/work/record';
 import type { Stored } from '../../core/work/event';
-import { runNow, type AtArc, type Ended } from '../../core/work/run';
+import { STALE_AFTER } from '../../core/models/sensor';
+import { runNow, type AtArc, type Ended, type Welding } from '../../core/work/run';
 import type { Tx } from '../sql';
-import { readingsDigest, readingsOf } from './readings';
+import { readingsDigest, readingsOf, readingsSince } from './readings';
 
 /** The reading in force at a moment, and what the gate said then: of the purge as it stood, not as it stands. */
 export async function atArc(tx: Tx, runEvents: readonly Stored[], at: number): Promise<AtArc | null> {
@@ -16,6 +17,32 @@ export async function atArc(tx: Tx, runEvents: readonly Stored[], at: number): P
     by: gate.by,
     text: gate.text,
   };
+}
+
+/** Of each weld with an arc in it: the highest reading while the arc was on, and how long that was over the limit, s. */
+export async function weldingOf(tx: Tx, runEvents: readonly Stored[], end: number): Promise<Welding[]> {
+  const run = reduceRun(runEvents);
+  const device = run?.started.device?.id;
+  if (!run || !device) return [];
+  const limit = run.started.rules.weldPpm;
+  const out: Welding[] = [];
+  for (const weld of run.started.welds) {
+    let [highest, over, seen] = [0, 0, false];
+    for (const arc of run.arcs.filter((a) => (a.weld ?? run.at) === weld)) {
+      const off = arc.off ?? end;
+      // The reading in force when it was struck counts too; each holds until the next, but says nothing of a silence.
+      const readings = await readingsSince(tx, device, arc.on - STALE_AFTER * 1000, off, 20_000);
+      readings.forEach((r, i) => {
+        const until = Math.min(readings[i + 1]?.at ?? off, r.at + STALE_AFTER * 1000, off);
+        if (until <= arc.on) return;
+        seen = true;
+        highest = Math.max(highest, r.ppm);
+        if (r.ppm > limit) over += (until - Math.max(r.at, arc.on)) / 1000;
+      });
+    }
+    if (seen) out.push({ weld, highest, over });
+  }
+  return out;
 }
 
 /** SHA-256 over the readings of a purge up to its end; null when nothing measured it. */

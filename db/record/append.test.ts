@@ -1,8 +1,11 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { allBright, enter, makeWorld, runBody, say, type World } from '../../tests/database';
+import { current } from '../../core/models/criteria';
+import type { BodyOf } from '../../core/work/record';
+import { allBright, enter, makeWorld, runBody, say, work, type World } from '../../tests/database';
+import { addDevice } from '../devices';
 import { append } from './append';
-import { eventsOf, weldRecord } from './stored';
+import { eventsOf, runState, weldRecord } from './stored';
 import { intake } from './readings';
 import { rebuild } from '../tools/rebuild';
 import { verify } from '../tools/verify';
@@ -163,6 +166,52 @@ describe('the arc', () => {
     await say(w, run, 'run.ended', { how: 'done', countOut: 2 }, { clock: () => start + 30_000 });
     const ended = (await eventsOf(w.sql, run)).at(-1);
     expect(ended).toMatchObject({ type: 'run.ended', body: { digest: { readings: 1 } } });
+  });
+
+  it('counts in the verdict: burned in air it cannot be accepted, with what it rose to while welding in the record', async () => {
+    const design = { ...work().design, alloyA: 'Ti-2' as const, alloyB: 'Ti-2' as const, criterion: { id: 'TI-A', version: 2 } };
+    const { spool, welds } = await enter(w, { spool: 'S-air', design });
+    const [weld, run, device] = [welds[0] as string, uuid(), uuid()];
+    await addDevice(w.owner, { id: device, name: 'Monitor for air', place: 'vent', key: 'k' });
+    const start = Date.now() - 600_000;
+    const rules = current.find((c) => c.id === 'TI-A')?.purge as BodyOf<'run.started'>['rules'];
+    await say(w, run, 'run.started', runBody(w, spool, welds, { device: { id: device, label: 'Monitor for air' }, rules }), {
+      clock: () => start,
+    });
+    await intake(
+      w.sql,
+      () => start + 60_000,
+      { id: device, kind: 'oxygen-monitor' },
+      {
+        boot: uuid(),
+        sentAt: new Date(start + 60_000).toISOString(),
+        readings: Array.from({ length: 60 }, (_, i) => ({
+          seq: i,
+          at: new Date(start + i * 1000).toISOString(),
+          raw: 208_869,
+          ppm: 208_869,
+          quality: 'good',
+        })),
+      },
+    );
+    for (const [mark, s] of [
+      ['tack', 10],
+      ['arc-on', 20],
+      ['arc-off', 50],
+    ] as const)
+      await say(w, run, 'run.marked', { mark, weld }, { clock: () => start + s * 1000 });
+    await say(w, run, 'run.ended', { how: 'done', countOut: 2 }, { clock: () => start + 300_000 });
+    const ended = (await runState(w.sql, run))?.ended?.welding?.[0];
+    expect(ended).toMatchObject({ weld, highest: 208_869 });
+    expect(ended?.over).toBeCloseTo(30, 0);
+    const look = uuid();
+    await say(w, weld, 'look.recorded', allBright, { id: look });
+    const verdict = { look, criterion: { id: 'TI-A', version: 2 }, outcome: 'accept' as const, reasons: ['All bright.'] };
+    expect(await say(w, weld, 'verdict.given', verdict, { seen: 2 })).toMatchObject({
+      status: 422,
+      error: expect.stringContaining('milder than the criterion') as string,
+    });
+    expect((await say(w, weld, 'verdict.given', { ...verdict, outcome: 'cut-out' }, { seen: 2 })).status).toBe(201);
   });
 
   it('refuses a second purge on the same monitor while the first runs', async () => {

@@ -8,7 +8,7 @@ import type { RunState } from '../../core/work/run';
 import { addCheck } from '../checks';
 import type { Clock } from '../clock';
 import type { Sql, Tx } from '../sql';
-import { atArc, digestOf } from './added';
+import { atArc, digestOf, weldingOf } from './added';
 import { canonical, sha256 } from './chain';
 import { refuse, Refused, type Answer, type Checked } from './checked';
 import { settleClaims } from './claims';
@@ -168,7 +168,8 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
 /** What the server adds: who made a mark, the reading in force when the arc was struck, the digest when a purge ends. */
 async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number, by: object, markedAt: number | null): Promise<object> {
   if (e.type === 'run.marked') {
-    const arc = (e.body as BodyOf<'run.marked'>).mark === 'arc-on' ? await atArc(tx, runEvents, happened) : null;
+    const { mark } = e.body as BodyOf<'run.marked'>;
+    const arc = mark === 'arc-on' || mark === 'tack' ? await atArc(tx, runEvents, happened) : null;
     return { ...by, ...(arc && { atArc: arc }) };
   }
   // An arc set right to another time was struck in other oxygen.
@@ -178,7 +179,8 @@ async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number
   }
   if (e.type === 'run.ended') {
     const digest = await digestOf(tx, runEvents, happened);
-    return digest ? { digest } : {};
+    const welding = await weldingOf(tx, runEvents, happened);
+    return { ...(digest && { digest }), ...(welding.length > 0 && { welding }) };
   }
   return {};
 }

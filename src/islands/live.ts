@@ -31,6 +31,7 @@ export function listen(onHint: (hint: Hint) => void, onResync: () => void, onSta
     if (Date.now() - lastHeard > 35_000) onState(false);
   }, 5000);
 
+  let leading = false;
   const lead = () =>
     new Promise<void>((done) => {
       const source = new EventSource('/api/live');
@@ -38,15 +39,10 @@ export function listen(onHint: (hint: Hint) => void, onResync: () => void, onSta
         hear(m);
         channel.postMessage(m);
       };
-      let broken = false;
-      source.onopen = () => {
-        if (broken) tell({ kind: 'resync' });
-        broken = false;
-      };
-      source.onerror = () => {
-        broken = true;
-        tell({ kind: 'lost' });
-      };
+      leading = true;
+      // Also the first time: what happened between the making of the page and this moment was told to nobody here.
+      source.onopen = () => tell({ kind: 'resync' });
+      source.onerror = () => tell({ kind: 'lost' });
       source.addEventListener('hint', (e) => tell({ kind: 'hint', hint: JSON.parse(e.data as string) as Hint }));
       source.addEventListener('resync', () => tell({ kind: 'resync' }));
       source.addEventListener('ping', (e) => tell({ kind: 'ping', now: (JSON.parse(e.data as string) as { now: number }).now }));
@@ -56,10 +52,13 @@ export function listen(onHint: (hint: Hint) => void, onResync: () => void, onSta
       });
     });
   navigator.locks.request('sentrel-live', { signal: stop.signal }, lead).catch(() => undefined);
+  // Where another tab listens for this one, it does so already: the same holds from here on.
+  const joined = setTimeout(() => leading || onResync(), 300);
 
   return () => {
     stop.abort();
     clearInterval(watch);
+    clearTimeout(joined);
     channel.close();
   };
 }

@@ -1,7 +1,7 @@
 /** Bad input and trouble: each gets a clear message, and nothing that was acknowledged is lost. */
 import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { atPurge, be, due, enterWork, field, json, press, session, test } from './hands';
+import { allBright, atPurge, be, due, enterWork, field, json, press, session, test } from './hands';
 import { CONTROL, SECOND } from './ports';
 
 type StandIn = { id: string; key: string };
@@ -82,7 +82,7 @@ test('two people decide at once: the second is told, loses nothing, and sees wha
   await page.goto('/');
   await page.getByRole('link', { name: /OB-114/ }).click();
   await expect(due(page, 'look')).toBeVisible();
-  await press(page, 'All bright');
+  await allBright(page);
   await press(page, 'Record the look');
   const context = await browser.newContext({ baseURL: SECOND });
   const other = await context.newPage();

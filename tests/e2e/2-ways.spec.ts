@@ -1,10 +1,10 @@
 /** The other ways a weld can go: monitor lost, limit passed, welded again, cut out, referred, left out; by keyboard; in other units. */
 import { expect, type Page } from '@playwright/test';
-import { atPurge, bay2, be, due, enterWork, field, hold, pass, press, test, type Work } from './hands';
+import { allBright, atPurge, bay2, be, due, enterWork, field, hold, pass, press, test, weldedWithoutPurge, type Work } from './hands';
 
 /** To the first arc and past it, by the clock and without waiting: it advises, it never locks. */
-async function weldQuickly(page: Page): Promise<void> {
-  await press(page, 'Start the purge');
+async function weldQuickly(page: Page, start = true): Promise<void> {
+  if (start) await press(page, 'Start the purge');
   await press(page, 'Arc on');
   await expect(due(page, 'weld')).toBeVisible();
   await press(page, 'Arc off');
@@ -13,9 +13,11 @@ async function weldQuickly(page: Page): Promise<void> {
   await expect(due(page, 'look')).toBeVisible();
 }
 
-async function toLook(page: Page, over: Work): Promise<void> {
-  await atPurge(page, over);
-  await weldQuickly(page);
+/** Welded, and nothing said against it by its purge. */
+async function toLook(page: Page, over: Work): Promise<string> {
+  const [weld = ''] = await atPurge(page, over);
+  await weldedWithoutPurge(page, weld);
+  return weld;
 }
 
 test('the monitor drops out, comes back, and the limit is passed while welding', async ({ page, request }) => {
@@ -45,8 +47,8 @@ test('the monitor drops out, comes back, and the limit is passed while welding',
 });
 
 test('blue inside is welded again: the purge is due once more and R1 is on the weld', async ({ page }) => {
-  await toLook(page, { job: 'Ways', spool: 'R-1' });
-  await press(page, 'All bright');
+  const weld = await toLook(page, { job: 'Ways', spool: 'R-1' });
+  await allBright(page);
   await page.getByRole('radio', { name: 'Inside, HAZ' }).click();
   await page.getByRole('button', { name: 'Full blue' }).click();
   await expect(page.getByTestId('verdict')).toHaveText('Re-weld');
@@ -54,7 +56,7 @@ test('blue inside is welded again: the purge is due once more and R1 is on the w
   await expect(field(page, 'Verdict').locator('option')).toHaveText(['Re-weld', 'Cut out']);
   await press(page, 'Give the verdict');
   await expect(due(page, 'purge')).toBeVisible();
-  await weldQuickly(page);
+  await weldedWithoutPurge(page, weld);
   await expect(page.locator('[data-stage="weld"]')).toContainText('R1');
 });
 
@@ -73,7 +75,7 @@ test('sugar is cut out and only the record remains', async ({ page }) => {
 
 test('titanium: purple goes to the engineer, nothing is cleaned to be accepted, paste is refused', async ({ page }) => {
   await toLook(page, { job: 'Ways', spool: 'T-9', alloy: 'Ti-2', criterion: 'TI-A' });
-  await press(page, 'All bright');
+  await allBright(page);
   await page.getByRole('radio', { name: 'Outside, HAZ' }).click();
   await page.getByRole('button', { name: 'Purple' }).click();
   await expect(page.getByTestId('verdict')).toHaveText('Refer to the engineer');
@@ -93,7 +95,7 @@ test('titanium: purple goes to the engineer, nothing is cleaned to be accepted, 
 
 test('the number of a printed guide decides where the criterion has numbers', async ({ page }) => {
   await toLook(page, { job: 'Ways', spool: 'N-1' });
-  await press(page, 'All bright');
+  await allBright(page);
   await page.getByLabel('by the number of a printed guide').check();
   await page.getByRole('radio', { name: 'Inside, bead' }).click();
   await press(page, 'Set number');
@@ -107,7 +109,7 @@ test('the number of a printed guide decides where the criterion has numbers', as
 
 test('an inside that was not seen is never bright', async ({ page }) => {
   await toLook(page, { job: 'Ways', spool: 'B-9' });
-  await press(page, 'All bright');
+  await allBright(page);
   await field(page, 'Inside seen').selectOption('blind');
   await expect(page.getByTestId('verdict')).toHaveText('Incomplete');
   await expect(page.getByText('Inside, bead: 100 % not seen')).toBeVisible();
@@ -120,7 +122,7 @@ test('an inside that was not seen is never bright', async ({ page }) => {
 
 test('leaving a stage out wants its reason', async ({ page }) => {
   await toLook(page, { job: 'Ways', spool: 'S-9' });
-  await press(page, 'All bright');
+  await allBright(page);
   await press(page, 'Record the look');
   await press(page, 'Give the verdict');
   await expect(due(page, 'clean')).toBeVisible();
@@ -207,4 +209,25 @@ test('a phone shows the Board without scrolling sideways', async ({ browser }) =
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth)).toBe(true);
   await expect(page.getByRole('link', { name: /OB-115/ }).first()).toBeVisible();
   await context.close();
+});
+
+test('an arc struck in air is not accepted by two presses of bright: titanium is cut out, hygienic tube is for the engineer', async ({
+  page,
+}) => {
+  await atPurge(page, { job: 'Ways', spool: 'AIR-1', alloy: 'Ti-2', criterion: 'TI-A', version: 2, monitor: 'Monitor bay 2' });
+  await bay2(page.request, { state: 'open', fresh: true, speed: 1, fault: 'none' });
+  await press(page, 'Start the purge');
+  await expect(page.getByTestId('big')).not.toHaveText(/^\d+:\d\d$/, { timeout: 20_000 });
+  await weldQuickly(page, false);
+  await allBright(page);
+  await expect(page.getByTestId('verdict')).toHaveText('Cut out');
+  await expect(
+    page.getByText(/Arc struck at \d\d\d \d\d\d ppm, limit 50 ppm while welding. TI-A version 2: cut out./).first(),
+  ).toBeVisible();
+  await press(page, 'Record the look');
+  await expect(field(page, 'Verdict').locator('option')).toHaveText(['Cut out']);
+  await press(page, 'Give the verdict');
+  await expect(page.getByTestId('waits')).toHaveText('Cut out. Close the record');
+  await page.goto('/');
+  await expect(page.getByText(/Arc struck at \d\d\d \d\d\d ppm/).first()).toBeVisible();
 });

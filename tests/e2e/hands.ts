@@ -2,6 +2,8 @@
 import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 import type { AlloyId } from '../../core/basics/materials';
+import { shipped } from '../../core/models/criteria';
+import { startingSetup } from '../../core/models/setup';
 import { findSize } from '../../core/basics/sizes';
 import { versionOf, type SaidOf, type EventType } from '../../core/work/record';
 import { BAY2, CONTROL, FIRST } from './ports';
@@ -177,6 +179,7 @@ export type Work = {
   spool?: string;
   count?: number;
   criterion?: string;
+  version?: number;
   monitor?: 'Monitor bay 2';
   alloy?: AlloyId;
   name?: string;
@@ -201,7 +204,7 @@ export async function atPurge(page: Page, over: Work = {}): Promise<string[]> {
       alloyA: over.alloy ?? '316L',
       alloyB: over.alloy ?? '316L',
       joint: 'square-butt',
-      criterion: { id: over.criterion ?? 'House-MP', version: 1 },
+      criterion: { id: over.criterion ?? 'House-MP', version: over.version ?? 1 },
       looking: 'from A to B',
       insideReachable: true,
     },
@@ -250,6 +253,30 @@ export async function atPurge(page: Page, over: Work = {}): Promise<string[]> {
   await expect(due(page, 'purge')).toBeVisible();
   await awake(page);
   return ids.map((i) => i.weld);
+}
+
+/** Welds a weld in a purge without gas, by events: for tests of what comes after, where the purge must say nothing. */
+export async function weldedWithoutPurge(page: Page, weld: string): Promise<void> {
+  const { request } = page;
+  const { events } = (await (await request.get(`/api/welds/${weld}`)).json()) as { events: { body: { spool: string } }[] };
+  const run = uuid();
+  const size = findSize('inch-tube', '2');
+  const rules = shipped[0]?.purge;
+  if (!size || !rules) throw new Error('no size or rules');
+  await tell(request, run, 'run.started', {
+    ...{ spool: events[0]?.body.spool ?? '', welds: [weld], setup: startingSetup(size), rules, planned: null, device: null },
+    ...{ place: 'vent', monitorChecked: false, countIn: 2, backing: 'none', band: null, listens: [], station: '', cylinder: null },
+  });
+  await tell(request, run, 'run.marked', { mark: 'arc-on', weld });
+  await tell(request, run, 'run.marked', { mark: 'arc-off', weld });
+  await tell(request, run, 'run.ended', { how: 'done', countOut: 2 });
+  await expect(due(page, 'look')).toBeVisible();
+}
+
+/** One press for each side that was seen. */
+export async function allBright(page: Page): Promise<void> {
+  await press(page, 'Inside bright, seen by borescope');
+  await press(page, 'Outside bright');
 }
 
 /** The same, with the purge started. */

@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import { bandNames, bandSchema, type Band } from '../tint';
+import { purgeFactSchema } from './facts';
 import { alloyFamilySchema } from '../../basics/materials';
 
 export const zoneSchema = z.enum(['id-bead', 'id-haz', 'od-bead', 'od-haz']);
@@ -92,6 +93,10 @@ export const criterionSchema = z.object({
   /** numbers of the user's own printed guide, lowest best: up to `accept`, up to `clean`, above that re-weld */
   numbers: z.object({ accept: z.number().int().min(0), clean: z.number().int().min(0), most: z.number().int().positive() }).nullable(),
   defects: z.partialRecord(defectSchema, outcomeSchema),
+  /** what the purge says of a weld, and what follows; a version without it is silent on the purge, and refers */
+  facts: z.partialRecord(purgeFactSchema, outcomeSchema).optional(),
+  /** high-low that is more than this share of the wall is a fact of its own */
+  highLowMost: z.number().positive().max(1).optional(),
   /** what follows the look */
   cleaning: z.enum(['always', 'when-tinted', 'never']),
   passivation: z.enum(['always', 'when-cleaned', 'never']),

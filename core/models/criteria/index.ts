@@ -1,5 +1,6 @@
 /** Acceptance: what was asked, what was seen, and what follows. */
 export * from './criterion';
-export { gradeOutcome, judge, unseenShare, type Seen, type Verdict } from './judge';
+export { factOutcome, gradeOutcome, judge, unseenShare, type Seen, type Verdict } from './judge';
 export { lay } from './lay';
-export { shipped } from './shipped';
+export { purgeFactNames, purgeFactSchema, type Finding, type PurgeFact } from './facts';
+export { current, shipped } from './shipped';

@@ -14,6 +14,7 @@ import {
   type Tint,
   type Zone,
 } from './criterion';
+import type { Finding, PurgeFact } from './facts';
 
 export type Seen = {
   tints: readonly Tint[];
@@ -38,6 +39,9 @@ export function gradeOutcome(c: Criterion, zone: Zone, grade: Exclude<Tint['grad
   return grade.number <= c.numbers.accept ? 'accept' : grade.number <= c.numbers.clean ? 'clean' : 'reweld';
 }
 
+/** What a fact of the purge leads to: a version that is silent on the purge refers. */
+export const factOutcome = (c: Criterion, fact: PurgeFact): Outcome => c.facts?.[fact] ?? 'refer';
+
 /** Steps of a quarter of an hour on the clock that no seen tint of the zone covers, as a share of the round (0 to 1). */
 export function unseenShare(tints: readonly Tint[], zone: Zone): number {
   const seen = tints.filter((t) => t.zone === zone && t.grade.by !== 'unseen');
@@ -48,9 +52,10 @@ export function unseenShare(tints: readonly Tint[], zone: Zone): number {
 
 /**
  * The verdict of a criterion on what was seen, as welded, before any brush.
- * A defect that rejects stands even when the look is incomplete.
+ * A defect, or a purge, that rejects stands even when the look is incomplete.
+ * @param findings what the purge and the fit-up say of this weld
  */
-export function judge(c: Criterion, seen: Seen): Verdict {
+export function judge(c: Criterion, seen: Seen, findings: readonly Finding[] = []): Verdict {
   const reasons: string[] = [];
   let outcome: Outcome = 'accept';
   for (const t of seen.tints) {
@@ -70,6 +75,14 @@ export function judge(c: Criterion, seen: Seen): Verdict {
     reasons.push(
       `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc)}. ${c.id} version ${c.version}: ${outcomeNames[result].toLowerCase()}.`,
     );
+    outcome = worse(outcome, result);
+  }
+  for (const f of findings) {
+    const result = factOutcome(c, f.fact);
+    const says = c.facts
+      ? `${c.id} version ${c.version}: ${result === 'accept' ? 'noted' : outcomeNames[result].toLowerCase()}`
+      : `${c.id} version ${c.version} says nothing of the purge: for the engineer`;
+    reasons.push(`${f.text}. ${says}.`);
     outcome = worse(outcome, result);
   }
   const missing = zoneSchema.options

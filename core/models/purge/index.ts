@@ -8,4 +8,4 @@ export { type Plan, planOf } from './plan';
 export { FINE, horizonOf, planPurge, runThrough } from './planning';
 export { deadLegTime, insidePressure, type Rule } from './rules';
 export { adviceOn, type Change, flowTable, score } from './advice';
-export { rulesOfThumb, type Thumb } from './thumb';
+export { clockGate, type ClockGate, practiceFor, rulesOfThumb, type Thumb } from './thumb';

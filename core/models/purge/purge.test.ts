@@ -1,10 +1,11 @@
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { findSize, type Size } from '../../basics/sizes';
 import { closingOf } from '../closing';
 import { spacesOf } from '../network';
-import { startingSetup } from '../setup';
-import { adviceOn, planPurge, runThrough } from './index';
+import { startingSetup, type Setup } from '../setup';
+import { adviceOn, clockGate, planPurge, runThrough, type Plan } from './index';
 import { concavePressure, leakFloor, orificeFlow, orificePressure, holeArea, tanksRemaining, tanksVolumes, mixedVolumes } from '../network';
 
 const lpm = (x: number) => x / 60_000;
@@ -58,5 +59,41 @@ describe('one answer', () => {
     expect(planned.ok && planned.plan.rules.find((r) => r.id === 'vent-small')?.text).toContain(mm);
     const advised = runThrough(adviceOn(tight, spacesOf(tight), 500, 'metric')).find((a) => a.id === 'vent-size');
     expect(advised?.setup.vents[0]?.bore).toBe(c?.ventWanted);
+  });
+});
+
+describe('by the clock', () => {
+  const eight = findSize('pipe', '8', '60') ?? (findSize('pipe', '8', '40') as Size);
+  it('8 in pipe, dams 6 in apart, 35 CFH: the trade waits fifteen minutes, and no clock is ready before (common practice, no source)', () => {
+    const s = { ...startingSetup(eight, 'argon', 3, 0.0762), lines: [{ id: 'l1', flow: (35 * 0.0283168) / 3600 }] };
+    const planned = planPurge(s, 500, 'metric', 8);
+    if (!planned.ok) throw new Error(planned.faults.join());
+    const gate = clockGate(s, planned.plan);
+    expect(gate.seconds).toBeGreaterThanOrEqual(900);
+    expect(gate.why).toContain("the trade's own rule: 15 minutes at 35 cfh on 8 in pipe");
+  });
+  it('a short 2 in spool waits three minutes, however soon the model says it is clear; a size without a rule says that there is none', () => {
+    const two = startingSetup(findSize('inch-tube', '2') as Size);
+    const planned = planPurge(two, 500, 'metric', 8);
+    if (!planned.ok) throw new Error(planned.faults.join());
+    expect(planned.plan.joint.high).toBeLessThan(120);
+    expect(clockGate(two, planned.plan).seconds).toBe(180);
+    const four = startingSetup(findSize('pipe', '4', '10S') as Size);
+    const other = planPurge(four, 500, 'metric', 8);
+    if (!other.ok) throw new Error(other.faults.join());
+    expect(clockGate(four, other.plan).why).toContain('The trade has no rule of its own for this size and flow.');
+  });
+  it('is never ready before what the same page says is last to clear, nor before the late end of the joint', () => {
+    const kept = JSON.parse(readFileSync('tests/fixtures/purges.json', 'utf8')) as { setup: Setup; plan: Plan }[];
+    for (const { setup, plan } of kept) {
+      const named = {
+        ...plan,
+        figures: plan.figures.map((f) => ({ ...f, id: /^Last to clear/.test(f.label) ? 'slowest' : f.id })),
+      } as Plan;
+      const { seconds } = clockGate(setup, named);
+      const last = named.figures.find((f) => f.id === 'slowest')?.value ?? 0;
+      if (plan.joint.high === null) expect(seconds).toBeNull();
+      else expect(seconds).toBeGreaterThanOrEqual(Math.max(plan.joint.high, last));
+    }
   });
 });

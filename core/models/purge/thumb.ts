@@ -2,33 +2,63 @@
 import { bore } from '../../basics/sizes';
 import type { Prediction } from './predict';
 import { curveAt } from './band';
+import type { Plan } from './plan';
 import { totalFlow, type Setup } from '../setup';
 
 export type Thumb = { rule: string; source: string; seconds: number; /** what the model says of the joint then, ppm */ ppm: number };
 
 const PRACTICE = 'Common practice, no source';
 
+type Rule = { rule: string; seconds: number };
+
+/** The trade's own rule for this size and flow, in minutes; null where there is none. Nothing is read between two of them. */
+export function practiceFor(setup: Setup, volume: number): Rule | null {
+  const joint = setup.parts.find((x) => x.id === setup.joint);
+  const lpm = totalFlow(setup) * 60_000;
+  if (!joint || lpm <= 0) return null;
+  const d = bore(joint.size);
+  const length = volume / ((Math.PI / 4) * d ** 2);
+  if (d > 0.04 && d < 0.08 && lpm >= 5 && lpm <= 10)
+    return length < 0.75
+      ? { rule: 'Three minutes at 6 to 8 L/min, short 2 to 3 in spool', seconds: 180 }
+      : { rule: 'Five minutes at 6 to 8 L/min, a spool twice as long', seconds: 300 };
+  if (d > 0.18 && d < 0.23 && lpm > 12 && lpm < 22) return { rule: '15 minutes at 35 CFH on 8 in pipe', seconds: 900 };
+  if (d > 0.6 && setup.inlets.length >= 2) return { rule: '15 to 20 minutes with two hoses on 30 in pipe (taken at 18)', seconds: 1080 };
+  return null;
+}
+
 /** The rules of thumb that speak of this set-up. */
 export function rulesOfThumb(setup: Setup, p: Prediction): Thumb[] {
   const flow = totalFlow(setup);
-  const joint = setup.parts.find((x) => x.id === setup.joint);
-  if (!joint || flow <= 0) return [];
+  if (!setup.parts.some((x) => x.id === setup.joint) || flow <= 0) return [];
   const volume = p.mesh.total;
-  const lpm = flow * 60_000;
-  const d = bore(joint.size);
-  const length = volume / ((Math.PI / 4) * d ** 2);
+  const own = practiceFor(setup, volume);
   const out: [string, string, number][] = [
     ['2.5 to 3 pipe volumes (taken at 3)', 'DVS 0937, from memory: plug flow', (3 * volume) / flow],
     ['5 to 10 volume changes (taken at 7)', 'US purging guides, from memory', (7 * volume) / flow],
+    ...(own ? [[own.rule, PRACTICE, own.seconds] as [string, string, number]] : []),
   ];
-  const tube = d > 0.04 && d < 0.08;
-  if (tube && lpm >= 5 && lpm <= 10)
-    out.push(
-      length < 0.75
-        ? ['Three minutes at 6 to 8 L/min, short 2 to 3 in spool', PRACTICE, 180]
-        : ['Five minutes at 6 to 8 L/min, a spool twice as long', PRACTICE, 300],
-    );
-  if (d > 0.18 && d < 0.23 && lpm > 12 && lpm < 22) out.push(['15 minutes at 35 CFH on 8 in pipe', PRACTICE, 900]);
-  if (d > 0.6 && setup.inlets.length >= 2) out.push(['15 to 20 minutes with two hoses on 30 in pipe (taken at 18)', PRACTICE, 1080]);
   return out.map(([rule, source, seconds]) => ({ rule, source, seconds, ppm: curveAt(p.joint, seconds) }));
+}
+
+/** When a purge goes by the clock: how long, s, and which of what must be waited for is the last; null seconds: no time is given. */
+export type ClockGate = { seconds: number | null; why: string };
+
+/**
+ * By the clock nobody sees what is inside: the slowest of what must be clear counts, at the late end of its range, and never less than the
+ * trade's own rule for the size.
+ */
+export function clockGate(setup: Setup, plan: Plan): ClockGate {
+  const figure = (id: string) => plan.figures.find((f) => f.id === id)?.value ?? null;
+  if (plan.joint.high === null)
+    return { seconds: null, why: 'The plan gives no time at the joint, or its late end is never reached. Use a monitor.' };
+  const own = practiceFor(setup, figure('volume') ?? 0);
+  const waits: [number | null, string][] = [
+    [plan.joint.high, 'the joint, at the late end of its range'],
+    [figure('twelve'), "12 o'clock at the joint"],
+    [figure('slowest'), 'the last place of the spool to clear'],
+    [own?.seconds ?? null, `the trade's own rule: ${own?.rule.toLowerCase() ?? ''} (common practice, no source)`],
+  ];
+  const [seconds, why] = waits.reduce<[number, string]>((most, [s, w]) => (s !== null && s > most[0] ? [s, w] : most), [0, '']);
+  return { seconds, why: `By the clock: ${why}.${own ? '' : ' The trade has no rule of its own for this size and flow.'}` };
 }

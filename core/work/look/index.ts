@@ -9,6 +9,7 @@ import {
   wordFor,
   zoneNames,
   type Criterion,
+  type Finding,
   type FoundDefect,
   type Outcome,
   type Tint,
@@ -50,12 +51,17 @@ export const verdictGiven = define<VerdictGiven>()({
   ],
 });
 
-/** @param look the newest look, as it stands */
-export function verdictRefusals(b: VerdictGiven, look: (Look & { event: string }) | null, criterion: Criterion): string[] {
+/** @param look the newest look, as it stands @param findings what the purge and the fit-up say of this weld */
+export function verdictRefusals(
+  b: VerdictGiven,
+  look: (Look & { event: string }) | null,
+  criterion: Criterion,
+  findings: readonly Finding[],
+): string[] {
   if (!look || b.look !== look.event) return ['The look this verdict rests on is no longer the newest. Open the weld again.'];
   if (b.criterion.id !== criterion.id || b.criterion.version !== criterion.version)
     return ['The criterion of this weld is another. Open the weld again.'];
-  const v = judge(criterion, look);
+  const v = judge(criterion, look, findings);
   if (v.outcome === 'incomplete') return [`The look is incomplete: ${v.missing.join('; ')}.`];
   // A person may be stricter than the criterion, never milder; only "refer" is for a person to settle.
   const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);

@@ -7,6 +7,7 @@ export type { Bodies, BodyOf, EventType, Recorded, SaidOf } from './events';
 export { eventTypes, isEventType, refusals, tell, versionOf } from './table';
 export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
 export { dams, foldWeld, situation, type WeldState } from './state';
+export { weldFindings } from './findings';
 export { arcOxygen, stageLine, waitsFor } from './lines';
 export { gasTime, gasUse, gasUseWords, type GasUse } from './gasUse';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './file';

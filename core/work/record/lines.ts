@@ -9,17 +9,23 @@ import type { Stage } from '../stages';
 import { torchLine } from '../torch';
 import { dams, type WeldState } from './state';
 
-/** Oxygen at the first arc, as the record says it. */
+/** Oxygen at the arc, as the record says it: of several arcs the worst, and what it rose to while welding. */
 export function arcOxygen(s: WeldState): string {
-  const first = s.arcs[0]?.atArc;
-  if (!first) return 'oxygen at arc on not known';
+  const struck = s.arcs.flatMap((a) => a.atArc ?? []);
+  const worst = struck.reduce<(typeof struck)[number] | null>((w, a) => {
+    const rank = (x: typeof a) => (x.reading?.ppm ?? 0) + (x.ready ? 0 : 1e6);
+    return w === null || rank(a) > rank(w) ? a : w;
+  }, null);
+  if (!worst) return 'oxygen at arc on not known';
   const place = s.runs.at(-1)?.started.place ?? 'vent';
-  const early = first.ready ? '' : ', before ready';
+  const early = worst.ready ? '' : ', before ready';
   const band = s.runs.at(-1)?.started.band;
   const clocked = band
     ? `by clock, model ${clock(band.low)} to ${clock(band.high)} min, oxygen not measured`
     : 'by clock, oxygen not measured';
-  return first.reading ? `${Math.round(first.reading.ppm)} ppm at the ${place} at arc on${early}` : `${clocked}${early}`;
+  const over = s.runs.flatMap((r) => (r.ended?.welding ?? []).filter((w) => w.weld === s.id && w.over > 0)).map((w) => w.highest);
+  const rose = over.length ? `; up to ${Math.round(Math.max(...over))} ppm with the arc on` : '';
+  return worst.reading ? `${Math.round(worst.reading.ppm)} ppm at the ${place} at arc on${early}${rose}` : `${clocked}${early}${rose}`;
 }
 
 export function stageLine(s: WeldState, stage: Stage, system: System): string {

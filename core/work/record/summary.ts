@@ -9,6 +9,8 @@ export type WeldSummary = {
   waits: string;
   out: boolean;
   outcome: string | null;
+  /** why it was not accepted as it is, the first reason; null when it was, or is not judged */
+  why: string | null;
   rewelds: number;
   design: WeldState['design'];
   gap: { narrowAt: number; wideAt: number } | null;
@@ -23,6 +25,7 @@ export const summarise = (s: WeldState): WeldSummary => ({
   waits: waitsFor(s),
   out: s.out,
   outcome: s.verdict?.outcome ?? null,
+  why: s.verdict && s.verdict.outcome !== 'accept' ? (s.verdict.reasons[0] ?? null) : null,
   rewelds: s.rewelds,
   design: s.design,
   gap: s.fitup && { narrowAt: s.fitup.gapNarrow.at, wideAt: s.fitup.gapWide.at },

@@ -29,6 +29,7 @@ import {
 import { setupRecorded, tellTorch } from '../torch';
 import type { Criterion } from '../../models/criteria';
 import type { Bodies, EventType } from './events';
+import { weldFindings } from './findings';
 import { dams, situation, type WeldState } from './state';
 
 /** A subject's row. `refuse` gives reasons that speak against recording this on the weld as it stands; facts of the arc have none. */
@@ -51,7 +52,10 @@ export const eventTypes = {
   'setup.recorded': row(setupRecorded, { tell: tellTorch }),
   'purge.planned': row(purgePlanned, { tell: tellPlanned }),
   'look.recorded': row(lookRecorded, { tell: tellLook }),
-  'verdict.given': row(verdictGiven, { tell: tellVerdict, refuse: (b: VerdictGiven, s, c) => verdictRefusals(b, s.look, c) }),
+  'verdict.given': row(verdictGiven, {
+    tell: tellVerdict,
+    refuse: (b: VerdictGiven, s, c) => verdictRefusals(b, s.look, c, weldFindings(s, c)),
+  }),
   'clean.recorded': row(cleanRecorded, { tell: tellClean, refuse: (b: Cleaned, s, c) => cleanRefusals(b, situation(s, c)) }),
   'passivate.started': row(passivateStarted, { tell: tellBath, refuse: (_, s, c) => bathRefusals(situation(s, c)) }),
   'passivate.ended': row(passivateEnded, { tell: tellRinse, refuse: (b: Rinse, _, c) => rinseRefusals(b, c.foodContact) }),

@@ -28,6 +28,7 @@ export {
   type Marked,
   type MarkName,
   type Retired,
+  type Welding,
 } from './told';
 export {
   foldRun,
@@ -44,6 +45,7 @@ export {
 export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
 export { gate, heldFor, rulesFor, type Gate, type Reading } from './gate';
 export { alarmsOf, type Alarm } from './alarms';
+export { findingsOf } from './findings';
 export { holdOf, readingsWanted, runNow, type RunNow } from './now';
 export { bandWords, benchView, targets, type BenchView, type Cue, type Target } from './bench';
 export { runCard, type RunCardView } from './card';

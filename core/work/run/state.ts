@@ -1,7 +1,7 @@
 /** A purge run as a state machine over its events. Time is in the events; nothing here reads a clock. */
 import type { Read } from '../event';
 import type { Started } from './started';
-import { nothingPeeled, peel, tapeBack, weldOpen, type Peeled } from './tape';
+import { nothingPeeled, peel, shareOf, tapeBack, weldOpen, type Peeled } from './tape';
 import {
   markNames,
   type AlarmKind,
@@ -35,7 +35,11 @@ export type Mark = Pick<Marked, 'mark' | 'weld' | 'arc' | 'screen' | 'source'> &
   by: string | null;
   /** the mark it tells once more, made on another screen or by a clamp; it does not count again */
   twice: string | null;
+  /** the oxygen it was made in: of an arc or a tack */
+  atArc?: AtArc;
 };
+
+export type Incident = { kind: 'opened' | 'tape'; weld: string; at: number };
 
 export type RunState = {
   id: string;
@@ -73,6 +77,8 @@ export type RunState = {
   bottleAt: number | null;
   /** when the newest correction of anything in it was received, ms */
   correctedAt: number | null;
+  /** what must not happen with the arc on, and did */
+  incidents: Incident[];
   /** its raw readings were put away: what is left of them */
   retired: Retired | null;
   contradictions: string[];
@@ -153,6 +159,7 @@ export function foldRun(
     endedBy: null,
     bottleAt: null,
     correctedAt,
+    incidents: [],
     retired: null,
     contradictions: [],
   };
@@ -190,6 +197,7 @@ function take(s: RunState, e: Read<'run.marked', Marked>, at: number, newest: Ne
   if (arc) made.arc = arc;
   if (screen) made.screen = screen;
   if (source) made.source = source;
+  if (e.body.atArc) made.atArc = e.body.atArc;
   const before = newest[mark];
   const twice = before && sameMark(before, made) ? before.id : null;
   made.twice = twice;
@@ -261,6 +269,7 @@ function apply(s: RunState, { mark, weld, atArc, arc }: Marked, at: number): voi
             'dam-out': 'A dam came out with the arc on.',
           }[mark],
         );
+      if (s.phase === 'welding') s.incidents.push({ kind: 'opened', weld: s.at, at });
       s.openedBy = mark;
       s.holdSince = null;
       closeArc(s, at);
@@ -292,7 +301,13 @@ function apply(s: RunState, { mark, weld, atArc, arc }: Marked, at: number): voi
       if (!over && s.phase !== 'open') s.phase = 'filling';
       return;
     case 'arc-on':
-      if (s.phase === 'open') s.contradictions.push('The arc was struck with a dam open.');
+      if (s.phase === 'open') {
+        s.contradictions.push('The arc was struck with a dam open.');
+        s.incidents.push({ kind: 'opened', weld: s.at, at });
+      }
+      // Welded by arc: nothing peeled, and not all of it welded yet.
+      if (s.tape[s.at] && peeled.open.length === 0 && s.passes === 1 && shareOf(peeled.welded) < 0.99)
+        s.incidents.push({ kind: 'tape', weld: s.at, at });
       s.openedBy = null;
       if (s.phase === 'welding') s.contradictions.push('Arc on was marked twice.');
       closeArc(s, at);

@@ -56,7 +56,7 @@ export type Marked = {
   screen?: string | undefined;
   /** by the server: the device that made it */
   source?: Source | undefined;
-  /** by the server, at arc on */
+  /** by the server, at arc on and at a tack */
   atArc?: AtArc | undefined;
 };
 
@@ -140,14 +140,20 @@ export type Ended = {
   countOut: number | null;
   /** by the server: SHA-256 over the readings of the purge, and their number */
   digest?: { readings: number; sha256: string } | undefined;
+  /** by the server: of each weld, the highest reading with the arc on, ppm, and how long it was over the limit, s */
+  welding?: Welding[] | undefined;
 };
+export type Welding = { weld: string; highest: number; over: number };
 export const runEnded = define<Ended>()({
   stream: 'run',
   decision: false,
   versions: [
     version(z.object({ how: z.enum(['done', 'abandoned']), countOut: z.number().int().min(0).max(200).nullable() }), (b): Ended => b),
   ],
-  added: z.object({ digest: z.object({ readings: z.number().int(), sha256: z.string() }).optional() }),
+  added: z.object({
+    digest: z.object({ readings: z.number().int(), sha256: z.string() }).optional(),
+    welding: z.array(z.object({ weld: one.id, highest: z.number(), over: z.number().min(0) })).optional(),
+  }),
 });
 
 /** The raw readings of a purge were put away by the shop's choice: what they were is kept as a digest and a thinned curve. */
@@ -173,13 +179,16 @@ export function tellMarked({ mark, arc, source, atArc: a }: Marked): Line {
   const by = source ? [`By ${source.label}`] : [];
   return {
     title: arc ? `${markNames[mark]}, ${arcName(arc)}` : markNames[mark],
-    details: a
-      ? [
-          ...by,
-          a.reading ? `${Math.round(a.reading.ppm)} ppm, reading ${a.reading.ageSeconds.toFixed(0)} s old` : 'Oxygen not measured',
-          a.ready ? a.text : `Before ready. ${a.text}`,
-        ]
-      : by,
+    details:
+      a && mark === 'tack'
+        ? [...by, a.reading ? `${Math.round(a.reading.ppm)} ppm` : 'Oxygen not measured']
+        : a
+          ? [
+              ...by,
+              a.reading ? `${Math.round(a.reading.ppm)} ppm, reading ${a.reading.ageSeconds.toFixed(0)} s old` : 'Oxygen not measured',
+              a.ready ? a.text : `Before ready. ${a.text}`,
+            ]
+          : by,
   };
 }
 export const tellAnswered = (b: Answered): Line => ({ title: `Answered: ${alarmNames[b.alarm].toLowerCase()}`, details: [] });
@@ -191,6 +200,9 @@ export const tellEnded = (b: Ended): Line => ({
   title: b.how === 'done' ? 'Purge done' : 'Purge abandoned',
   details: [
     b.countOut === null ? 'Dams not counted' : `${b.countOut} dams, tapes and diffusers out`,
+    ...(b.welding ?? []).map(
+      (w) => `With the arc on up to ${Math.round(w.highest)} ppm${w.over > 0 ? `, over the limit ${Math.round(w.over)} s` : ''}`,
+    ),
     ...(b.digest ? [`${b.digest.readings} readings, digest ${b.digest.sha256.slice(0, 16)}`] : []),
   ],
 });

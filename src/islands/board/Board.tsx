@@ -161,6 +161,7 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
                       <span className="w-20 shrink-0 font-figure text-lg font-bold">{w.number}</span>
                       <span className="w-40 shrink-0 text-lg font-semibold lg:w-48">{w.summary.waits}</span>
                       <span className="hidden grow text-sm text-base-content/80 sm:inline">
+                        {w.summary.why && <strong className="block font-semibold text-base-content">{w.summary.why}</strong>}
                         {w.line}, {w.spool}; {sizeName(w.summary.design.size)}, {w.summary.design.alloyA}
                       </span>
                       <span className="ml-auto hidden md:block">

@@ -1,5 +1,6 @@
 /** What a welder reads first of a plan, and the moment the drawing shows. */
-import type { Plan } from '../../../core/models/purge';
+import { clockGate, type Plan } from '../../../core/models/purge';
+import type { Setup } from '../../../core/models/setup';
 import { clock, show } from '../../../core/basics/units';
 
 /** The two times that matter, readable from two metres. */
@@ -10,8 +11,10 @@ export function Headline({
   limit,
   system,
   again,
+  setup,
 }: {
   plan: Plan | null;
+  setup: Setup;
   cost: string;
   computing: string | null;
   limit: number;
@@ -25,6 +28,7 @@ export function Headline({
       </p>
     );
   const [joint] = plan.figures;
+  const byClock = clockGate(setup, plan);
   // Both ends missing: not computed yet, or so seldom reached that neither end is a time.
   const settled = computing !== 'plan' && computing !== 'band';
   const span = (t: Plan['joint']): string => {
@@ -51,6 +55,12 @@ export function Headline({
           </p>
         )}
       </div>
+      {settled && plan.joint.value !== null && (
+        <p className="text-sm font-medium" data-testid="by-clock">
+          {byClock.seconds === null ? '' : `${clock(byClock.seconds)} min `}
+          {byClock.why}
+        </p>
+      )}
       {cost && <p className="text-sm">{cost} until then.</p>}
       {joint?.caution && <p className="mt-1 text-sm font-medium">□ {joint.caution}</p>}
     </div>

@@ -24,6 +24,7 @@ import { filmsOf } from '../drawings/films';
 import { Beside } from '../kit/Beside';
 import { RefusalNote } from '../kit/notes';
 import { newId, type Refusal } from '../post';
+import { weldFindings } from '../../../core/work/record';
 import { useWeld } from './context';
 
 const ALL: Arc = { from: 12, to: 12 };
@@ -35,6 +36,8 @@ const groups: Band[][] = [
   ['dark-blue', 'light-blue'],
   ['silvery', 'second-yellow', 'second-rose', 'second-blue', 'second-green', 'later', 'grey', 'sugar', 'white'],
 ];
+
+const seenBy = { direct: 'directly', borescope: 'by borescope', blind: 'blind', 'not-seen': 'not at all' };
 
 export function LookStage() {
   const { state, criterion, setDraft, onHour, record } = useWeld();
@@ -60,7 +63,8 @@ export function LookStage() {
     () => ({ tints: inside ? tints : tints.filter((t) => t.zone.startsWith('od')), defects, insideReachable: reachable }),
     [tints, defects, reachable, inside],
   );
-  const verdict = judge(criterion, seen);
+  const findings = useMemo(() => weldFindings(state, criterion), [state, criterion]);
+  const verdict = judge(criterion, seen, findings);
   useEffect(() => setDraft({ tints: seen.tints, defects, chosen: { arc, zone } }), [seen, defects, arc, zone, setDraft]);
 
   // The End view chooses the arc: the first press starts it, the second ends it.
@@ -109,9 +113,14 @@ export function LookStage() {
     document.addEventListener('keydown', listener);
     return () => document.removeEventListener('keydown', listener);
   }, []);
-  const allBright = () => {
-    setTints(zoneSchema.options.map((z) => ({ zone: z, arc: ALL, grade: { by: 'band', band: 'bright' } })));
-    setEcho('All four zones bright, all round. Change what is not.');
+  /** One press for each side that was seen: bead and HAZ together, all round. */
+  const bright = (side: 'inside' | 'outside') => {
+    const zones = zoneSchema.options.filter((z) => z.startsWith(side === 'inside' ? 'id' : 'od'));
+    setTints((t) => [
+      ...t.filter((x) => !zones.includes(x.zone)),
+      ...zones.map((z): Tint => ({ zone: z, arc: ALL, grade: { by: 'band', band: 'bright' } })),
+    ]);
+    setEcho(`${side === 'inside' ? `Inside, seen ${seenBy[insideBy]}` : 'Outside'}: bead and HAZ bright, all round. Change what is not.`);
   };
 
   // The draft is what was recorded when it still reads the same as when it was saved, or as when the page came up with it.
@@ -218,9 +227,14 @@ export function LookStage() {
           </label>
         ))}
         <span className="pb-3 text-xs text-base-content/80">or press the clock: start, then end</span>
-        <button type="button" className="btn ml-auto min-h-12" onClick={allBright}>
-          All bright
-        </button>
+        <div className="ml-auto flex gap-1">
+          <button type="button" className="btn min-h-12" disabled={!inside} onClick={() => bright('inside')}>
+            {inside ? `Inside bright, seen ${seenBy[insideBy]}` : 'Inside not seen'}
+          </button>
+          <button type="button" className="btn min-h-12" onClick={() => bright('outside')}>
+            Outside bright
+          </button>
+        </div>
       </div>
 
       {criterion.numbers && (

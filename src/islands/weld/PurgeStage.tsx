@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/work/devices';
 import { setupForWeld, setupSchema, startingSetup, totalFlow, withPart } from '../../../core/models/setup';
-import { type Plan, type Rule } from '../../../core/models/purge';
+import { clockGate, type Plan, type Rule } from '../../../core/models/purge';
 import { rulesFor } from '../../../core/work/run';
 import { gasCost, money } from '../../../core/work/registers';
 import { show } from '../../../core/basics/units';
@@ -200,7 +200,7 @@ function Planning() {
           welds: [state.id, ...spoolWelds.map((w) => w.id).filter((id) => also.includes(id))],
           setup,
           rules: rulesFor(criterion.purge, Boolean(device)),
-          planned: asked.joint.high,
+          planned: clockGate(setup, asked).seconds,
           device: device
             ? { id: device.id, label: device.name, declared: { resolution: device.resolution, noise: device.noise, top: device.top } }
             : null,
@@ -242,6 +242,7 @@ function Planning() {
           drawing,
         )}
       <Headline
+        setup={setup}
         cost={plan ? cost(plan) : ''}
         plan={faults.length ? null : plan}
         computing={seen.computing}
