@@ -63,7 +63,7 @@ describe('one answer', () => {
 });
 
 describe('by the clock', () => {
-  const eight = findSize('pipe', '8', '60') ?? findSize('pipe', '8', '40');
+  const eight = findSize('pipe', '8', '60') as Size;
   it('8 in pipe, dams 6 in apart, 35 CFH: the trade waits fifteen minutes, and no clock is ready before (common practice, no source)', () => {
     const s = { ...startingSetup(eight, 'argon', 3, 0.0762), lines: [{ id: 'l1', flow: (35 * 0.0283168) / 3600 }] };
     const planned = planPurge(s, 500, 'metric', 8);
