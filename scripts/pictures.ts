@@ -122,6 +122,8 @@ await press('Arc on');
 await page.waitForTimeout(8000);
 await press('Arc off');
 await press('Hold');
+// A hold that is cut short is for the engineer: the gas stays on as long as it is asked for.
+await page.getByText('Take the dams out, count them, then press done.').waitFor({ timeout: 120_000 });
 await page.getByLabel(/Dams and tape out/).fill('2');
 await page.getByRole('button', { name: 'Done, hold to press' }).hover();
 await page.mouse.down();

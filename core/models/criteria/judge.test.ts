@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { bandSchema, type Band } from '../tint';
 import {
   arcHours,
+  current,
   inArc,
   judge,
   outcomeSchema,
@@ -61,6 +62,34 @@ describe('a verdict', () => {
     const v = judge(by(id), seen({ change: [tint(zone, band)] }));
     expect(v.outcome).toBe(outcome);
     expect(v.reasons[0]).toContain(id);
+  });
+  it.each([
+    ['House-MP', 'id-haz', 'dark-blue', true, 'clean'],
+    ['House-MP', 'id-haz', 'dark-blue', false, 'refer'],
+    ['House-MP', 'id-bead', 'later', true, 'refer'],
+    ['House-EP', 'id-haz', 'gold', true, 'refer'],
+    ['PIPE-clean', 'id-haz', 'grey', true, 'cut-out'],
+    ['PIPE-clean', 'id-haz', 'bronze', true, 'accept'],
+    ['DPX', 'id-haz', 'bronze', true, 'clean'],
+    ['DPX', 'id-haz', 'dark-blue', true, 'refer'],
+    ['TI-A', 'od-bead', 'gold', true, 'accept'],
+    ['TI-A', 'od-bead', 'white', true, 'cut-out'],
+  ] as const)('by the second versions, %s on %s %s, reachable %s, is %s', (id, zone, band, reachable, outcome) => {
+    const c = current.find((x) => x.id === id) as Criterion;
+    expect(judge(c, seen({ change: [tint(zone, band)], insideReachable: reachable })).outcome).toBe(outcome);
+  });
+  it('every scheme that ships says something of every colour of its metals; duplex has one of its own; nothing grey is welded over', () => {
+    for (const c of current) {
+      for (const zone of zoneSchema.options) {
+        if (!c.families.includes('titanium')) expect(c.zones[zone].sugar).toBe('cut-out');
+        expect(c.zones[zone].grey).toBe('cut-out');
+        expect(c.zones[zone].bright).toBe('accept');
+      }
+      // What a later bath cannot take off is taken off before it.
+      if (c.passivation === 'always') expect(c.cleaning).toBe('always');
+    }
+    expect(current.filter((c) => c.families.includes('duplex')).map((c) => c.id)).toEqual(['DPX']);
+    expect(new Set(current.map((c) => c.id)).size).toBe(current.length);
   });
   it('is incomplete while an arc is unseen, but a defect that rejects stands', () => {
     const half = [

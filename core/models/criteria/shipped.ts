@@ -169,9 +169,97 @@ const first = (id: string): Criterion => shipped.find((c) => c.id === id) as Cri
 /** Share of the wall: AWS D18.1 and hygienic practice 15 %; on process pipe 25 %, from memory of EN ISO 5817 level D to B (0.5 t at most). */
 const [HYGIENIC, PIPE] = [0.15, 0.25];
 
+/** Blue inside is cleaned where it can be reached, and otherwise for the engineer: welding again over it buries it. */
+const houseTwo = { ...houseBead, ...bands('clean', 'dark-blue', 'light-blue'), ...bands('refer', ...laterOrders) };
+/** Grey scale is never just welded over. */
+const pipeTwo = { ...pipe, ...bands('cut-out', 'grey') };
+/** Gold is dark straw by another name: handbook charts accept it. */
+const titaniumTwo = { ...titanium, ...bands('accept', 'gold') };
+
+const electropolished = {
+  ...bands('accept', 'bright', 'pale-straw'),
+  ...bands('clean', 'straw'),
+  ...bands('refer', 'gold', 'bronze', 'purple', 'dark-blue', 'light-blue', ...laterOrders),
+  ...bands('cut-out', 'grey', 'sugar'),
+};
+const dairy = {
+  ...bands('accept', 'bright', 'pale-straw'),
+  ...bands('clean', 'straw', 'gold'),
+  ...bands('refer', 'bronze', 'purple', 'dark-blue', 'light-blue', ...laterOrders),
+  ...bands('cut-out', 'grey', 'sugar'),
+};
+const duplex = {
+  ...bands('accept', 'bright', 'pale-straw', 'straw'),
+  ...bands('clean', 'gold', 'bronze', 'purple'),
+  ...bands('refer', 'dark-blue', 'light-blue', ...laterOrders),
+  ...bands('cut-out', 'grey', 'sugar'),
+};
+const everywhere = (zone: typeof duplex): Criterion['zones'] => ({ 'id-bead': zone, 'id-haz': zone, 'od-bead': zone, 'od-haz': zone });
+
 /** The second versions know the purge. Welds entered under the first keep theirs. */
 export const current: readonly Criterion[] = [
-  { ...first('House-MP'), version: 2, facts: hygienicFacts, highLowMost: HYGIENIC },
-  { ...first('PIPE-clean'), version: 2, facts: pipeFacts, highLowMost: PIPE },
-  { ...first('TI-A'), version: 2, facts: titaniumFacts, highLowMost: HYGIENIC },
+  {
+    ...first('House-MP'),
+    version: 2,
+    about:
+      'A house template for mechanically polished stainless tube in food and drink. Bright to light straw passes, straw to blue is cleaned where it can be reached, later orders go to the engineer.',
+    zones: everywhere(houseTwo),
+    facts: hygienicFacts,
+    highLowMost: HYGIENIC,
+  },
+  {
+    ...first('House-MP'),
+    id: 'House-EP',
+    version: 1,
+    title: 'Electropolished hygienic tube',
+    about: 'A house template for electropolished tube. Bright to light straw passes, straw is cleaned, more goes to the engineer.',
+    source: 'House template, low confidence. Not the text of a standard: check against your edition and contract.',
+    confidence: 'low',
+    purge: { ...first('House-MP').purge, startPpm: 20, weldPpm: 20 },
+    zones: everywhere(electropolished),
+    numbers: null,
+    facts: hygienicFacts,
+    highLowMost: HYGIENIC,
+  },
+  {
+    ...first('House-MP'),
+    id: 'EU-hyg',
+    version: 1,
+    title: 'Food and dairy tube by oxygen and colour',
+    about:
+      'A house template for food and dairy tube. Bright to light straw passes, dark straw is cleaned, brown and blue go to the engineer.',
+    source: 'House template, low confidence. Not the text of a standard: check against your edition and contract.',
+    confidence: 'low',
+    zones: everywhere(dairy),
+    numbers: null,
+    facts: hygienicFacts,
+    highLowMost: HYGIENIC,
+  },
+  {
+    ...first('PIPE-clean'),
+    version: 2,
+    families: ['austenitic', 'nickel'],
+    zones: everywhere(pipeTwo),
+    // What is accepted with its colour still has to lose it before it can be passivated.
+    cleaning: 'always',
+    facts: pipeFacts,
+    highLowMost: PIPE,
+  },
+  {
+    ...first('PIPE-clean'),
+    id: 'DPX',
+    version: 1,
+    title: 'Duplex pipe',
+    about:
+      'Duplex stainless where pitting counts. Silver to straw passes, gold to purple is cleaned, blue goes to the engineer, grey is cut out.',
+    source: 'House template, medium confidence. Guides ask for 50 to 100 ppm for best pitting resistance.',
+    families: ['duplex'],
+    purge: { ...first('PIPE-clean').purge, startPpm: 100, weldPpm: 100, clockAllowed: false },
+    zones: everywhere(duplex),
+    words: { bright: 'Silver' },
+    cleaning: 'always',
+    facts: hygienicFacts,
+    highLowMost: PIPE,
+  },
+  { ...first('TI-A'), version: 2, zones: everywhere(titaniumTwo), facts: titaniumFacts, highLowMost: HYGIENIC },
 ];
