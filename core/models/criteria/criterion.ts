@@ -40,6 +40,10 @@ export const defectSchema = z.enum([
   'tack-not-consumed',
   'arc-strike',
   'stop-oxide',
+  'burn-through',
+  'tungsten',
+  'overlap',
+  'spatter',
 ]);
 export type DefectKind = z.infer<typeof defectSchema>;
 export const defectNames: Record<DefectKind, string> = {
@@ -55,6 +59,10 @@ export const defectNames: Record<DefectKind, string> = {
   'tack-not-consumed': 'Tack not consumed',
   'arc-strike': 'Arc strike',
   'stop-oxide': 'Oxidised stop',
+  'burn-through': 'Burn-through',
+  tungsten: 'Tungsten inclusion',
+  overlap: 'Overlap',
+  spatter: 'Spatter',
 };
 
 export const purgeRulesSchema = z.object({

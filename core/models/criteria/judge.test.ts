@@ -78,6 +78,18 @@ describe('a verdict', () => {
     const c = current.find((x) => x.id === id) as Criterion;
     expect(judge(c, seen({ change: [tint(zone, band)], insideReachable: reachable })).outcome).toBe(outcome);
   });
+  it.each([
+    ['House-MP', 'burn-through', 'inside', true, 'cut-out'],
+    ['House-MP', 'tungsten', 'inside', true, 'cut-out'],
+    ['House-MP', 'overlap', 'outside', true, 'refer'],
+    ['House-MP', 'spatter', 'inside', true, 'clean'],
+    ['House-MP', 'spatter', 'inside', false, 'refer'],
+    ['TI-A', 'spatter', 'outside', true, 'refer'],
+  ] as const)('%s on %s %s, reachable %s, is %s', (id, kind, side, reachable, outcome) => {
+    const c = current.find((x) => x.id === id) as Criterion;
+    const v = judge(c, { ...seen({ insideReachable: reachable }), defects: [{ kind, side, arc: { from: 1, to: 2 } }] });
+    expect(v.outcome).toBe(outcome);
+  });
   it('every scheme that ships says something of every colour of its metals; duplex has one of its own; nothing grey is welded over', () => {
     for (const c of current) {
       for (const zone of zoneSchema.options) {

@@ -71,10 +71,11 @@ export function judge(c: Criterion, seen: Seen, findings: readonly Finding[] = [
     outcome = worse(outcome, result);
   }
   for (const d of seen.defects) {
-    const result = c.defects[d.kind] ?? 'refer';
-    reasons.push(
-      `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc)}. ${c.id} version ${c.version}: ${outcomeNames[result].toLowerCase()}.`,
-    );
+    const asked = c.defects[d.kind] ?? 'refer';
+    const hidden = asked === 'clean' && d.side === 'inside' && !seen.insideReachable;
+    const result = hidden ? 'refer' : asked;
+    const what = `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc)}${hidden ? ' would be cleaned, but the inside cannot be reached, cleaned and seen' : ''}`;
+    reasons.push(`${what}. ${c.id} version ${c.version}: ${outcomeNames[result].toLowerCase()}.`);
     outcome = worse(outcome, result);
   }
   for (const f of findings) {

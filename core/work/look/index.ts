@@ -15,7 +15,7 @@ import {
   type Tint,
 } from '../../models/criteria';
 import { define, version, type Line, type Reader } from '../event';
-import { one } from '../shapes';
+import { one, two } from '../shapes';
 
 export type Look = {
   insideBy: 'direct' | 'borescope' | 'blind' | 'not-seen';
@@ -23,20 +23,16 @@ export type Look = {
   defects: FoundDefect[];
   insideReachable: boolean;
 };
+const first = z.object({
+  insideBy: z.enum(['direct', 'borescope', 'blind', 'not-seen']),
+  tints: z.array(one.tint).max(200),
+  defects: z.array(one.defect).max(100),
+  insideReachable: z.boolean(),
+});
 export const lookRecorded = define<Look>()({
   stream: 'weld',
   decision: false,
-  versions: [
-    version(
-      z.object({
-        insideBy: z.enum(['direct', 'borescope', 'blind', 'not-seen']),
-        tints: z.array(one.tint).max(200),
-        defects: z.array(one.defect).max(100),
-        insideReachable: z.boolean(),
-      }),
-      (b): Look => b,
-    ),
-  ],
+  versions: [version(first, (b) => b), version(first.extend({ defects: z.array(two.defect).max(100) }), (b): Look => b)],
 });
 
 export type VerdictGiven = { look: string; criterion: { id: string; version: number }; outcome: Outcome; reasons: string[] };

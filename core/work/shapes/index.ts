@@ -1,3 +1,4 @@
 /** Frozen shapes, a file a generation: what the schemas of event versions are made of, and what fills their gaps today. */
 export * as one from './one';
+export * as two from './two';
 export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';
