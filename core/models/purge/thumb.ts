@@ -50,8 +50,7 @@ export type ClockGate = { seconds: number | null; why: string };
  */
 export function clockGate(setup: Setup, plan: Plan): ClockGate {
   const figure = (id: string) => plan.figures.find((f) => f.id === id)?.value ?? null;
-  if (plan.joint.high === null)
-    return { seconds: null, why: 'The plan gives no time at the joint, or its late end is never reached. Use a monitor.' };
+  if (plan.joint.high === null) return { seconds: null, why: 'no time, since the late end at the joint is never reached. Use a monitor.' };
   const own = practiceFor(setup, figure('volume') ?? 0);
   const waits: [number | null, string][] = [
     [plan.joint.high, 'the joint, at the late end of its range'],
@@ -60,5 +59,5 @@ export function clockGate(setup: Setup, plan: Plan): ClockGate {
     [own?.seconds ?? null, `the trade's own rule: ${own?.rule.toLowerCase() ?? ''} (common practice, no source)`],
   ];
   const [seconds, why] = waits.reduce<[number, string]>((most, [s, w]) => (s !== null && s > most[0] ? [s, w] : most), [0, '']);
-  return { seconds, why: `By the clock: ${why}.${own ? '' : ' The trade has no rule of its own for this size and flow.'}` };
+  return { seconds, why: `${why}.${own ? '' : ' The trade has no rule of its own for this size and flow.'}` };
 }

@@ -9,7 +9,7 @@ export type WeldSummary = {
   waits: string;
   out: boolean;
   outcome: string | null;
-  /** why it was not accepted as it is, the first reason; null when it was, or is not judged */
+  /** why it was referred, welded again or cut out, the first reason; null when it was not, or is not judged */
   why: string | null;
   rewelds: number;
   design: WeldState['design'];
@@ -25,7 +25,7 @@ export const summarise = (s: WeldState): WeldSummary => ({
   waits: waitsFor(s),
   out: s.out,
   outcome: s.verdict?.outcome ?? null,
-  why: s.verdict && s.verdict.outcome !== 'accept' ? (s.verdict.reasons[0] ?? null) : null,
+  why: s.verdict && s.verdict.outcome !== 'accept' && s.verdict.outcome !== 'clean' ? (s.verdict.reasons[0] ?? null) : null,
   rewelds: s.rewelds,
   design: s.design,
   gap: s.fitup && { narrowAt: s.fitup.gapNarrow.at, wideAt: s.fitup.gapWide.at },

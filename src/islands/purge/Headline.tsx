@@ -57,8 +57,7 @@ export function Headline({
       </div>
       {settled && plan.joint.value !== null && (
         <p className="text-sm font-medium" data-testid="by-clock">
-          {byClock.seconds === null ? '' : `${clock(byClock.seconds)} min `}
-          {byClock.why}
+          By the clock{byClock.seconds === null ? '' : ` ${clock(byClock.seconds)} min`}: {byClock.why}
         </p>
       )}
       {cost && <p className="text-sm">{cost} until then.</p>}

@@ -227,7 +227,7 @@ export function LookStage() {
           </label>
         ))}
         <span className="pb-3 text-xs text-base-content/80">or press the clock: start, then end</span>
-        <div className="ml-auto flex gap-1">
+        <div className="ml-auto flex flex-wrap justify-end gap-1">
           <button type="button" className="btn min-h-12" disabled={!inside} onClick={() => bright('inside')}>
             {inside ? `Inside bright, seen ${seenBy[insideBy]}` : 'Inside not seen'}
           </button>
