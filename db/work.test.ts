@@ -99,13 +99,13 @@ describe('who a browser is', () => {
 });
 
 describe('registers', () => {
-  it('take an item once by kind and number, and ship three criteria once', async () => {
+  it('take an item once by kind and number, and ship six criteria once', async () => {
     const heat = { kind: 'heat' as const, label: 'H-1', body: { alloy: '316L' as const, what: 'tube' as const, sulphur: null } };
     const first = await addRegisterItem(w.sql, heat);
     expect(await addRegisterItem(w.sql, heat)).toEqual({ id: first.id, had: true });
     expect((await registerItems(w.sql)).filter((i) => i.label === 'H-1')).toHaveLength(1);
     await shipCriteria(w.owner);
-    expect((await criteria(w.sql)).map((c) => c.id)).toEqual(['House-MP', 'PIPE-clean', 'TI-A']);
+    expect((await criteria(w.sql)).map((c) => c.id)).toEqual(['DPX', 'EU-hyg', 'House-EP', 'House-MP', 'PIPE-clean', 'TI-A']);
   });
 });
 

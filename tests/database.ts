@@ -5,6 +5,7 @@ import { append, type Answer, type Who } from '../db/record/append';
 import { migrate } from '../db/migrate';
 import { addPerson } from '../db/people';
 import { addDevice } from '../db/devices';
+import { intake } from '../db/record/readings';
 import { shipCriteria } from '../db/registers';
 import { connect, type Sql } from '../db/sql';
 import { addWork } from '../db/work';
@@ -126,3 +127,26 @@ export const allBright: BodyOf<'look.recorded'> = {
     grade: { by: 'band', band: 'bright' },
   })),
 };
+
+/** Registers a monitor of its own. */
+export async function addMonitor(w: World): Promise<{ id: string; label: string }> {
+  const d = { id: uuid(), label: `M ${uuid().slice(-6)}` };
+  await addDevice(w.owner, { id: d.id, name: d.label, place: 'vent', key: 'k', resolution: 1, noise: 1.5 });
+  return d;
+}
+
+/** One reading a second from one time to another (ms), with the flicker of a live cell. */
+export const measure = (w: World, device: string, from: number, to: number, ppm: (s: number) => number) =>
+  intake(
+    w.sql,
+    () => to,
+    { id: device, kind: 'oxygen-monitor' },
+    {
+      boot: uuid(),
+      sentAt: new Date(to).toISOString(),
+      readings: Array.from({ length: Math.floor((to - from) / 1000) }, (_, i) => {
+        const value = Math.max(0, ppm(i) + ((i * 7) % 4));
+        return { seq: i, at: new Date(from + (i + 1) * 1000).toISOString(), raw: value, ppm: value, quality: 'good' };
+      }),
+    },
+  );
