@@ -5,7 +5,8 @@ import type { RunState } from '../../core/work/run';
 import type { Criterion } from '../../core/models/criteria';
 import type { Db } from '../sql';
 
-type Row = {
+/** A row of the record as its columns hold it; `body` is what was said, `added` what the server put to it. */
+export type EventRow = {
   stream: string;
   seq: number;
   id: string;
@@ -15,12 +16,12 @@ type Row = {
   received_at: Date;
   actor: string | null;
   identified: string;
-  body: object;
-  added: object | null;
+  body: Record<string, unknown>;
+  added: Record<string, unknown> | null;
   hash: string;
 };
 
-const stored = (r: Row): Stored => ({
+const stored = (r: EventRow): Stored => ({
   id: r.id,
   stream: r.stream,
   seq: r.seq,
@@ -36,7 +37,7 @@ const stored = (r: Row): Stored => ({
 
 /** The events of a stream after a version, in order. */
 export async function eventsOf(db: Db, stream: string, after = 0): Promise<Stored[]> {
-  const rows = await db<Row[]>`
+  const rows = await db<EventRow[]>`
     select stream, seq, id, type, version, happened_at, received_at, actor, identified, body, added, hash
     from event where stream = ${stream} and seq > ${after} order by seq`;
   return rows.map(stored);

@@ -5,27 +5,10 @@
 import { reduceRun } from '../../core/work/record';
 import { canonical, sha256 } from '../record/chain';
 import { readingsDigest } from '../record/readings';
-import { eventsOf } from '../record/stored';
+import { type EventRow, eventsOf } from '../record/stored';
 import { connect, type Sql } from '../sql';
 
-type Row = {
-  stream: string;
-  seq: number;
-  id: string;
-  type: string;
-  version: number;
-  happened_at: Date;
-  received_at: Date;
-  actor: string | null;
-  identified: string;
-  body: Record<string, unknown>;
-  added: Record<string, unknown> | null;
-  form: number;
-  content: string;
-  canonical: string;
-  prev_hash: string;
-  hash: string;
-};
+type Row = EventRow & { form: number; content: string; canonical: string; prev_hash: string };
 
 /** The text a row's hash has to be over, from its columns alone; how far the client's clock was off stands only in the text. */
 function textOf(r: Row, offsetMs: unknown): string {
