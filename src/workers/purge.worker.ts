@@ -120,7 +120,7 @@ const api = {
     if (q.quick || old()) return;
 
     const horizon = horizonOf(p.times.joint, p.times.vent, plug);
-    const band = bandOf(q.setup, spaces, q.limit, horizon, 40, 90, q.monitor, q.start);
+    const band = bandOf(q.setup, spaces, q.limit, horizon, { monitor: q.monitor, start: q.start });
     for (;;) {
       const next = band.next();
       if (next.done) {

@@ -64,6 +64,11 @@ describe('a purge asked from outside', () => {
     expect(a.reach).toBeGreaterThan(0.5);
     expect(a.closing?.steps.at(-1)?.open).toBe(0);
   });
+  it('a positive tilt lifts the far end, where the vent is: quicker than level, and the other way slower', () => {
+    const at = (tilt: number) => purge({ ...straight, tilt }).vent?.value ?? NaN;
+    expect(at(10)).toBeLessThan(0.8 * at(0));
+    expect(at(-10)).toBeGreaterThan(1.2 * at(0));
+  });
   it('takes what a set-up says: a low vent is a rule broken, dams nearer are quicker, helium is told the other way round', () => {
     expect(purge({ ...straight, vent: { height: 'low' } }).rules.some((r) => r.id === 'vent-height' && r.level === 'stop')).toBe(true);
     expect(purge({ ...straight, dams: { distance: 0.1 } }).volume).toBeLessThan(purge(straight).volume / 3);

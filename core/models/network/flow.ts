@@ -12,7 +12,8 @@ import type { Mesh, Opening } from './mesh';
 const CD = 0.61;
 const G = 9.80665;
 /** Dynamic viscosities at 20 °C, Pa s, from memory (any handbook). */
-const viscosities: Record<Gas, number> = {
+const viscosities: Record<Gas | 'air', number> = {
+  air: 1.82e-5,
   argon: 2.23e-5,
   helium: 1.96e-5,
   nitrogen: 1.76e-5,
@@ -20,7 +21,7 @@ const viscosities: Record<Gas, number> = {
   'argon-5h2': 2.2e-5,
   'n2-5h2': 1.75e-5,
 };
-export const viscosity = (gas: Gas): number => viscosities[gas];
+export const viscosity = (gas: Gas | 'air'): number => viscosities[gas];
 
 export type FlowState = {
   /** Pa above the air at the same height, by node; line nodes come last */
@@ -29,6 +30,8 @@ export type FlowState = {
   stretch: Float64Array;
   /** m³/s out of every opening (negative: air comes in), and into every feed */
   opening: Float64Array;
+  /** m³/s that the pressure inside pushes out through tape: it keeps air out, but nobody counts on it to sweep anything */
+  seep: Float64Array;
   feed: Float64Array;
 };
 
@@ -44,7 +47,8 @@ function through(dp: number, a1: number, a2: number): [number, number] {
   return [(2 * dp) / (a1 + root), 1 / root];
 }
 
-export const openingLaws = (o: Pick<Opening, 'area' | 'depth' | 'slot'>, gas: Gas): [number, number] => {
+/** Coefficients a1 and a2 of an opening for what passes it: gas, or air on its way in. */
+export const openingLaws = (o: Pick<Opening, 'area' | 'depth' | 'slot'>, gas: Gas | 'air'): [number, number] => {
   const mu = viscosity(gas);
   const d2 = (4 * o.area) / Math.PI;
   const a1 = o.slot === null ? (32 * mu * o.depth) / (d2 * o.area) : (12 * mu * o.depth) / (o.slot ** 2 * o.area);
@@ -60,7 +64,7 @@ export function flowSolver(mesh: Mesh, gas: Gas, lineCount: number): FlowSolver 
     ...mesh.feeds.map((f): [number, number] => [f.node, nodes + Math.max(0, f.line)]),
   ];
   const lu: SparseLU = sparseLU(n, pairs);
-  const laws = mesh.openings.map((o) => openingLaws(o, gas));
+  const [laws, airLaws] = [mesh.openings.map((o) => openingLaws(o, gas)), mesh.openings.map((o) => openingLaws(o, 'air'))];
   const hoses = mesh.feeds.map((f): [number, number] => {
     const A = (Math.PI / 4) * f.hose.bore ** 2;
     const end = (Math.PI / 4) * f.bore ** 2 * f.holes;
@@ -73,6 +77,7 @@ export function flowSolver(mesh: Mesh, gas: Gas, lineCount: number): FlowSolver 
     pressure: new Float64Array(n),
     stretch: new Float64Array(mesh.stretches.length),
     opening: new Float64Array(mesh.openings.length),
+    seep: new Float64Array(mesh.openings.length),
     feed: new Float64Array(mesh.feeds.length),
   };
   const residual = new Float64Array(n);
@@ -115,11 +120,17 @@ export function flowSolver(mesh: Mesh, gas: Gas, lineCount: number): FlowSolver 
         link(mesh.stretches.length + i, line, f.node, q, slope);
       }
       for (const [i, o] of mesh.openings.entries()) {
-        const [a1, a2] = laws[i] as [number, number];
         const outside = (p[o.node] as number) - heavier * (1 - (air[o.vertex] as number)) * G * o.above;
+        // What leaves is at first air, later gas; what comes in is air.
+        const share = outside < 0 ? 1 : (air[o.vertex] as number);
+        const [law, airLaw] = [laws[i] as [number, number], airLaws[i] as [number, number]];
+        const [a1, a2] = [law[0] + share * (airLaw[0] - law[0]), law[1] + share * (airLaw[1] - law[1])];
         let [q, slope] = through(outside, a1, a2);
-        // Tape lets air in where the column draws; nobody counts on it to sweep a branch on its way out.
-        if (o.kind === 'joint' && o.slot === null && outside > 0) [q, slope] = [0, slope * 1e-6];
+        state.seep[i] = 0;
+        if (o.kind === 'joint' && o.slot === null && outside > 0) {
+          state.seep[i] = q;
+          [q, slope] = [0, slope * 1e-6];
+        }
         state.opening[i] = q;
         (residual[o.node] as number) -= q;
         (lu.values[o.node] as number) += slope;

@@ -8,7 +8,7 @@ export { flowSolver, openingLaws } from './flow';
 export { diffusivity, jetZone } from './mixing';
 export { sparseLU } from './linear';
 export { bernoulli, type March, march, passes } from './march';
-export { fatness, fatTime, fillsInLayers, layering, trappedFold } from './fat';
+export { type FatBody, fatness, fatTime, fillsInLayers, layering, levelCuts, topLag, TRAPS_BELOW, trappedFold } from './fat';
 export { leakFloor, mixedVolumes, tanksRemaining, tanksVolumes } from './bounds';
 export { airLetIn, type Facing, FULL_PURGE_AFTER } from './opening';
 export { holeArea, orificeFlow, orificePressure } from './pressure';

@@ -14,6 +14,8 @@ import { closure, diffusivity, type Mixing } from './mixing';
 
 const GAMMA = 1 - Math.SQRT1_2;
 const AIR = AIR_OXYGEN_PPM;
+/** Share by which the mixing may change between the beginning and the middle of a step, root mean square over the edges. */
+const MIXING_MAY_TURN = 0.2;
 
 export type MarchInput = {
   mesh: Mesh;
@@ -75,9 +77,10 @@ export function march(input: MarchInput): March {
   const lu = sparseLU(n, pairs);
   const C = input.start instanceof Float64Array ? input.start.slice() : new Float64Array(n).fill(input.start ?? AIR);
   const air = new Float64Array(n);
-  const [K, held] = [new Float64Array(edges), new Float64Array(edges)];
+  const [K, held, slip] = [new Float64Array(edges), new Float64Array(edges), new Float64Array(edges)];
   const [diag, ahead, back, source] = [new Float64Array(n), new Float64Array(edges), new Float64Array(edges), new Float64Array(n)];
   const [c1, c2, f1, err] = [new Float64Array(n), new Float64Array(n), new Float64Array(n), new Float64Array(n)];
+  const [before, K1] = [new Float64Array(edges), new Float64Array(edges)];
   const D = diffusivity(gas);
   const backArea = mesh.openings.map((o) => (o.area * D) / o.depth);
   const initial = C.reduce((s, c, i) => s + c * (mesh.volume[i] as number), 0);
@@ -97,17 +100,22 @@ export function march(input: MarchInput): March {
     if (input.keep) fields.push(Float32Array.from(C));
   };
 
-  /** Writes the operator at the present state: L C = out - in, source = what feeds and ambient bring. */
-  const assemble = (dt: number, t: number) => {
-    for (let i = 0; i < n; i++) air[i] = Math.max(0, Math.min(1, ((C[i] as number) - supplyPpm) / (AIR - supplyPpm)));
+  /** Writes the operator at a state: L C = out - in, source = what feeds and ambient bring. */
+  const assemble = (state: Float64Array, dt: number, t: number) => {
+    for (let i = 0; i < n; i++) air[i] = Math.max(0, Math.min(1, ((state[i] as number) - supplyPpm) / (AIR - supplyPpm)));
     flows.solve(air, input.lines);
-    const { stretch, opening, feed } = flows.state;
+    const { stretch, opening, seep, feed } = flows.state;
     if (input.dispersion) K.set(input.dispersion);
-    else closure(mesh, gas, air, stretch, feed, t + dt, dt, mixing, held, K);
+    else closure(mesh, gas, air, stretch, feed, t + dt, dt, mixing, held, K, slip);
     diag.fill(0);
     source.fill(0);
     for (let e = 0; e < edges; e++) {
-      const q = stretch[mesh.stretch[e] as number] as number;
+      const whole = stretch[mesh.stretch[e] as number] as number;
+      // What slips by carries what was supplied; the rest carries the mean of the section.
+      const by = whole * (slip[e] as number) * supplyPpm;
+      (source[mesh.from[e] as number] as number) -= by;
+      (source[mesh.to[e] as number] as number) += by;
+      const q = whole * (1 - (slip[e] as number));
       const g = ((mesh.area[e] as number) * (K[e] as number)) / (mesh.length[e] as number);
       const x = q / g;
       const [up, down] = [g * bernoulli(-x), g * bernoulli(x)];
@@ -118,7 +126,9 @@ export function march(input: MarchInput): March {
     }
     for (const [i, o] of mesh.openings.entries()) {
       const q = opening[i] as number;
-      const g = backArea[i] as number;
+      // Against what seeps out through tape only so much diffuses in.
+      const g = (backArea[i] as number) * bernoulli((seep[i] as number) / (backArea[i] as number));
+      if (g <= 0) continue;
       (diag[o.vertex] as number) += g * bernoulli(-q / g);
       (source[o.vertex] as number) += g * bernoulli(q / g) * AIR;
     }
@@ -155,8 +165,8 @@ export function march(input: MarchInput): March {
     let [into, out] = [0, 0];
     for (let i = 0; i < n; i++) into += source[i] as number;
     for (const [i, o] of mesh.openings.entries()) {
-      const g = backArea[i] as number;
-      out += g * bernoulli(-(flows.state.opening[i] as number) / g) * (c[o.vertex] as number);
+      const g = (backArea[i] as number) * bernoulli((flows.state.seep[i] as number) / (backArea[i] as number));
+      if (g > 0) out += g * bernoulli(-(flows.state.opening[i] as number) / g) * (c[o.vertex] as number);
     }
     for (const [i, f] of mesh.feeds.entries())
       if ((flows.state.feed[i] as number) < 0) out -= (flows.state.feed[i] as number) * (c[f.vertex] as number);
@@ -173,11 +183,21 @@ export function march(input: MarchInput): March {
   while (t < input.longest && tries++ < 20_000) {
     if ((tries & 15) === 0 && input.cancelled?.()) break;
     dt = Math.min(dt, input.longest - t);
-    const before = held.slice();
-    assemble(dt, t);
+    before.set(held);
     for (;;) {
       const h = GAMMA * dt;
+      // Flow and mixing at the middle of the step, by a first-order look ahead: taken at its beginning they chatter.
+      assemble(C, dt, t);
+      factor(dt / 2);
+      for (let i = 0; i < n; i++) c1[i] = (mesh.volume[i] as number) * (C[i] as number) + (dt / 2) * (source[i] as number);
+      lu.solve(c1);
+      K1.set(K);
+      held.set(before);
+      assemble(c1, dt, t);
       factor(h);
+      let turned = 0;
+      for (let e = 0; e < edges; e++) turned += (1 - (K1[e] as number) / (K[e] as number)) ** 2;
+      const mixes = Math.sqrt(turned / edges) / MIXING_MAY_TURN;
       for (let i = 0; i < n; i++) c1[i] = (mesh.volume[i] as number) * (C[i] as number) + h * (source[i] as number);
       lu.solve(c1);
       rate(c1, f1);
@@ -190,7 +210,7 @@ export function march(input: MarchInput): March {
       lu.solve(err);
       let sum = 0;
       for (let i = 0; i < n; i++) sum += ((err[i] as number) / (input.tolerance * ((c2[i] as number) > 2 ? (c2[i] as number) : 2))) ** 2;
-      const size = Math.sqrt(sum / n);
+      const size = Math.max(Math.sqrt(sum / n), mixes);
       if (size <= 1 || dt < 1e-4) {
         const [in1, out1] = outside(c1);
         const [in2, out2] = outside(c2);

@@ -10,6 +10,7 @@ import { planOf } from './plan';
 import { partLabel } from '../setup';
 import { predict } from './predict';
 import { totalFlow, nextId, type Setup } from '../setup';
+import { mostFlow } from './thumb';
 import { spacesOf, type Spaces } from '../network';
 
 export type Change = {
@@ -30,12 +31,13 @@ export type Change = {
 /** What a run says, by which candidates are compared. */
 export type Score = { joint: number | null; everywhere: number | null; stops: number };
 
-const CELLS = 90;
+/** Coarser than the plan itself, by a percent or two. */
+const QUICK = { cells: 120, tolerance: 0.05 };
 const LOOK_AHEAD = 6 * 3600;
 
 /** A quick run of the model with the rules: s to the limit at the joint and everywhere, and how many rules are broken. */
 export function score(setup: Setup, limit: number, system: System, spaces: Spaces = spacesOf(setup)): Score {
-  const p = predict(setup, spaces, limit, { cells: CELLS, tolerance: 0.05, untilEverywhere: LOOK_AHEAD });
+  const p = predict(setup, spaces, limit, { ...QUICK, untilEverywhere: LOOK_AHEAD });
   const { plan, judged } = planOf(setup, spaces, p, null, Math.max(limit, 50), system);
   const none = judged.untimed !== null;
   return {
@@ -56,7 +58,7 @@ export function candidates(setup: Setup, spaces: Spaces, limit: number, system: 
   const goes = settles(setup.gas);
   const [good, bad] = goes === 'up' ? (['low', 'high'] as const) : (['high', 'low'] as const);
   const len = (m: number) => show(m, 'length', system);
-  const base = predict(setup, spaces, limit, { cells: CELLS, tolerance: 0.05 });
+  const base = predict(setup, spaces, limit, QUICK);
   const { judged } = planOf(setup, spaces, base, null, Math.max(limit, 50), system);
 
   if (goes !== 'neither') {
@@ -95,6 +97,17 @@ export function candidates(setup: Setup, spaces: Spaces, limit: number, system: 
       const { mesh } = base;
       const place = (node: string) => mesh.place[mesh.nodeVertex[mesh.nodeIndex.get(node) ?? 0] as number] ?? [0, 0, 0];
       const rise = (tilt: number) => turnWhole(place(vent.node), tilt, setup.roll)[1] - turnWhole(place(inlet.node), tilt, setup.roll)[1];
+      const up = goes === 'down' ? 1 : -1;
+      for (const by of [5, 15]) {
+        const tilt = [setup.tilt - by, setup.tilt + by].reduce((a, b) => (up * rise(b) > up * rise(a) ? b : a));
+        if (Math.abs(tilt) <= 45 && up * rise(tilt) > up * rise(setup.tilt))
+          out.push({
+            id: `slope-${by}`,
+            at: 'tilt',
+            text: `${up > 0 ? 'Lift' : 'Lower'} the vent end by ${by}°`,
+            setup: { ...setup, tilt },
+          });
+      }
       const upright = [-90, 90].find((t) => (goes === 'down' ? rise(t) > 0.2 : rise(t) < -0.2));
       if (upright !== undefined && Math.abs(setup.tilt - upright) > 20)
         out.push({
@@ -141,7 +154,9 @@ export function candidates(setup: Setup, spaces: Spaces, limit: number, system: 
     [0.6, 'Less flow'],
     [1.6, 'More flow'],
   ] as const) {
-    const lines = setup.lines.map((l) => ({ ...l, flow: Math.min(5e-3, l.flow * k) }));
+    const most = mostFlow(setup);
+    const lines = setup.lines.map((l) => ({ ...l, flow: Math.min(5e-3, most === null ? Infinity : Math.max(l.flow, most), l.flow * k) }));
+    if (lines.every((l, i) => l.flow === setup.lines[i]?.flow)) continue;
     out.push({
       id: `flow-${k}`,
       at: 'flow',
@@ -241,7 +256,7 @@ export function* adviceOn(setup: Setup, spaces: Spaces, limit: number, system: S
 export function flowTable(setup: Setup, spaces: Spaces, limit: number): { flow: number; time: number | null; gas: number | null }[] {
   return [0.5, 0.75, 1, 1.5, 2].map((k) => {
     const s: Setup = { ...setup, lines: setup.lines.map((l) => ({ ...l, flow: Math.min(5e-3, l.flow * k) })) };
-    const p = predict(s, spaces, limit, { cells: CELLS, tolerance: 0.05 });
+    const p = predict(s, spaces, limit, QUICK);
     const flow = totalFlow(s);
     return { flow, time: p.times.joint, gas: p.times.joint === null ? null : p.times.joint * flow };
   });

@@ -3,17 +3,22 @@
  * come from a low-discrepancy sequence (Roberts 2018, generalised golden ratio), so that forty say what hundreds would.
  *
  * Priors, assumptions of this project and not measurements: flow ±7 %, dispersion and jet length times or over 1.65,
- * bypass 0 to 25 %, air drawn in with median 0.0003 L/min and a log spread of 1.5, and the model's own error (its
- * spread against a two-dimensional slice), wider where jackets, reducers, elbows and tees were never checked.
+ * bypass 0 to 25 %, air drawn in with median 0.0003 L/min and a log spread of 1.5, slope by eye (two degrees either way hold nine of
+ * ten), and the model's own error (its spread against a two-dimensional slice), wider where jackets, reducers, elbows and tees were
+ * never checked.
+ *
+ * Whether the limit is reached at all hangs on the leak alone: that share is a formula. The draws are of the purges that get there.
  */
 import { isStraight } from '../../basics/spool';
-import { meshOf } from '../network';
-import { predict, type Unknowns } from './predict';
+import { AIR_OXYGEN_PPM } from '../../basics/gases';
+import { entering, predict, type Unknowns } from './predict';
+import { totalFlow } from '../setup';
 import type { Setup } from '../setup';
 import type { Spaces } from '../network';
 
 export const LEAK = { median: 3e-4 / 60_000, spread: 1.5 };
 const LN_165 = Math.log(1.65);
+const TILT = 1.2;
 const PACE = 0.18;
 const PACE_UNCHECKED = 0.32;
 
@@ -44,15 +49,32 @@ export function sequencePoint(i: number, dimensions: number): number[] {
   });
 }
 
-/** The unknowns of sample i. */
-export function unknownsOf(i: number, unchecked: boolean): Unknowns {
-  const [flow, dispersion, jet, bypass, leak, pace] = sequencePoint(i, 6) as [number, number, number, number, number, number];
+/** Distribution function of the normal distribution: Abramowitz & Stegun 26.2.17, to 7.5e-8. */
+export function normalBelow(x: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(x));
+  const poly = [1.330274429, -1.821255978, 1.781477937, -0.356563782, 0.31938153].reduce((s, b) => (s + b) * t, 0);
+  const upper = (Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI)) * poly;
+  return x >= 0 ? 1 - upper : upper;
+}
+
+/** Share of purges like this, 0 to 1, that never get to the limit: those whose leak alone holds the oxygen above it. */
+export function neverShare(setup: Setup, limit: number): number {
+  const [flow, supply] = [totalFlow(setup), entering(setup).oxygen];
+  if (supply >= limit) return 1;
+  const leak = (flow * (limit - supply)) / (AIR_OXYGEN_PPM - limit);
+  return 1 - normalBelow(Math.log(leak / LEAK.median) / LEAK.spread);
+}
+
+/** The unknowns of sample i, of the purges of which `reach` (0 to 1) get there. */
+export function unknownsOf(i: number, unchecked: boolean, reach: number): Unknowns {
+  const [flow, dispersion, jet, bypass, leak, tilt, pace] = sequencePoint(i, 7) as [number, number, number, number, number, number, number];
   return {
     flow: 1 + 0.07 * normalQuantile(flow),
     dispersion: Math.exp(LN_165 * normalQuantile(dispersion)),
     jet: Math.exp(LN_165 * normalQuantile(jet)),
     bypass: 0.25 * bypass,
-    leak: LEAK.median * Math.exp(LEAK.spread * normalQuantile(leak)),
+    leak: LEAK.median * Math.exp(LEAK.spread * normalQuantile(Math.max(1e-9, leak * reach))),
+    tilt: TILT * normalQuantile(tilt),
     pace: Math.exp((unchecked ? PACE_UNCHECKED : PACE) * normalQuantile(pace)),
   };
 }
@@ -63,7 +85,7 @@ export const uncheckedParts = (setup: Setup): string[] => setup.parts.filter((p)
 export type Span = {
   low: number | null;
   high: number | null;
-  /** share of the samples that reached the limit, 0 to 1 */
+  /** share of purges like this that reach the limit, 0 to 1 */
   reached: number;
 };
 export type BandCurve = { times: number[]; low: number[]; middle: number[]; high: number[] };
@@ -71,9 +93,12 @@ export type Band = { samples: number; joint: Span; vent: Span; curves: { joint: 
 
 const GRID = 60;
 
-/** Quantile of a sorted list; not reached counts as later than anything. */
-const quantile = (sorted: readonly number[], p: number): number =>
-  sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(p * (sorted.length - 1))))] as number;
+/** Quantile of a sorted list, straight between two; beyond its end the last. */
+const quantile = (sorted: readonly number[], p: number): number => {
+  const at = Math.min(1, Math.max(0, p)) * (sorted.length - 1);
+  const [a, b] = [sorted[Math.floor(at)] as number, sorted[Math.ceil(at)] as number];
+  return a === b ? a : a + (b - a) * (at - Math.floor(at));
+};
 
 /** Value of a curve at a time, straight in the logarithm; its last value after its end. */
 export function curveAt({ times, ppm }: { times: readonly number[]; ppm: readonly number[] }, t: number): number {
@@ -89,6 +114,16 @@ export function curveAt({ times, ppm }: { times: readonly number[]; ppm: readonl
   return a * (b / a) ** (tb > ta ? (t - ta) / (tb - ta) : 0);
 }
 
+export type BandOptions = {
+  samples?: number;
+  cells?: number;
+  tolerance?: number;
+  /** id of the vent the monitor sits at */
+  monitor?: string | undefined;
+  /** oxygen at the start, ppm */
+  start?: number | undefined;
+};
+
 /**
  * Runs the samples one by one, so that a worker can breathe between them.
  * @param horizon s up to which the curves are wanted
@@ -99,13 +134,10 @@ export function* bandOf(
   spaces: Spaces,
   limit: number,
   horizon: number,
-  samples = 40,
-  cells = 90,
-  monitor?: string,
-  start?: number,
+  { samples = 40, cells = 120, tolerance = 0.05, monitor, start }: BandOptions = {},
 ): Generator<number, Band> {
   const unchecked = uncheckedParts(setup).length > 0;
-  const mesh = meshOf(setup, spaces, cells);
+  const reach = 1 - neverShare(setup, limit);
   const grid = Array.from({ length: GRID }, (_, i) => (horizon * i) / (GRID - 1));
   const at: Record<'joint' | 'vent', { times: number[]; ppm: number[][] }> = {
     joint: { times: [], ppm: grid.map(() => []) },
@@ -116,7 +148,7 @@ export function* bandOf(
       setup,
       spaces,
       limit,
-      { cells, tolerance: 0.06, unknowns: unknownsOf(i, unchecked), mesh, atLeast: horizon / 2, ...(start !== undefined && { start }) },
+      { cells, tolerance, unknowns: unknownsOf(i, unchecked, reach), atLeast: horizon / 2, ...(start !== undefined && { start }) },
       monitor,
     );
     for (const place of ['joint', 'vent'] as const) {
@@ -125,22 +157,23 @@ export function* bandOf(
     }
     yield (i + 1) / samples;
   }
+  // Quantiles of all purges; those that never get there count as later than anything.
+  const of = (p: number) => p / Math.max(reach, 1e-9);
   const span = (times: number[]): Span => {
     const sorted = times.sort((a, b) => a - b);
-    const finite = (t: number) => (Number.isFinite(t) ? t : null);
-    return {
-      low: finite(quantile(sorted, 0.1)),
-      high: finite(quantile(sorted, 0.9)),
-      reached: sorted.filter(Number.isFinite).length / sorted.length,
+    const end = (p: number) => {
+      const t = of(p) > 1 ? Infinity : quantile(sorted, of(p));
+      return Number.isFinite(t) ? t : null;
     };
+    return { low: end(0.1), high: end(0.9), reached: (reach * sorted.filter(Number.isFinite).length) / sorted.length };
   };
   const curve = (columns: number[][]): BandCurve => {
     const sorted = columns.map((c) => c.sort((a, b) => a - b));
     return {
       times: grid,
-      low: sorted.map((c) => quantile(c, 0.1)),
-      middle: sorted.map((c) => quantile(c, 0.5)),
-      high: sorted.map((c) => quantile(c, 0.9)),
+      low: sorted.map((c) => quantile(c, of(0.1))),
+      middle: sorted.map((c) => quantile(c, of(0.5))),
+      high: sorted.map((c) => quantile(c, of(0.9))),
     };
   };
   return {

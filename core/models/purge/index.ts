@@ -3,7 +3,7 @@
  * `rules` what is wrong, `advice` what helps, `thumb` what the trade says by heart.
  */
 export { type Curve, entering, plainBody, predict } from './predict';
-export { type Band, type BandCurve, bandOf, curveAt, normalQuantile, sequencePoint } from './band';
+export { type Band, type BandCurve, bandOf, curveAt, neverShare, normalBelow, normalQuantile, sequencePoint } from './band';
 export { type Plan, planOf } from './plan';
 export { FINE, horizonOf, planPurge, runThrough } from './planning';
 export { deadLegTime, insidePressure, type Rule } from './rules';

@@ -7,7 +7,7 @@ import type { Setup } from '../setup';
 import { spacesOf } from '../network';
 
 /** How a plan is worked out: to the last place of the spool, or six hours of it. */
-export const FINE = { cells: 320, tolerance: 0.03, untilEverywhere: 6 * 3600 };
+export const FINE = { cells: 320, tolerance: 0.02, untilEverywhere: 6 * 3600 };
 
 /** Runs a generator to its end. */
 export function runThrough<T>(steps: Generator<unknown, T>): T {
@@ -32,6 +32,6 @@ export function planPurge(
   if (spaces.faults.length) return { ok: false, faults: spaces.faults.map((f) => f.text) };
   const p = predict(setup, spaces, limit, FINE);
   const plug = p.mesh.total / setup.lines.reduce((s, l) => s + l.flow, 0);
-  const band = samples > 0 ? runThrough(bandOf(setup, spaces, limit, horizonOf(p.times.joint, p.times.vent, plug), samples)) : null;
+  const band = samples > 0 ? runThrough(bandOf(setup, spaces, limit, horizonOf(p.times.joint, p.times.vent, plug), { samples })) : null;
   return { ok: true, plan: planOf(setup, spaces, p, band, limit, system).plan };
 }

@@ -5,7 +5,7 @@
 import { AIR_OXYGEN_PPM, settles } from '../../basics/gases';
 import { isStraight } from '../../basics/spool';
 import { leakFloor } from '../network';
-import { fatness, fatTime, fillsInLayers } from '../network';
+import { fatness, fatTime, fillsInLayers, topLag, TRAPS_BELOW, type FatBody } from '../network';
 import { hoseBrings } from '../setup';
 import { march, passes, type March } from '../network';
 import { meshOf, type Mesh } from '../network';
@@ -23,10 +23,12 @@ export type Unknowns = {
   bypass: number;
   /** air drawn in with the gas, m³/s */
   leak: number;
+  /** degrees the spool lies off what was said: slope is judged by eye */
+  tilt: number;
   /** true time over computed time: the error of the model itself */
   pace: number;
 };
-export const NOMINAL: Unknowns = { flow: 1, dispersion: 1, jet: 1, bypass: 0, leak: 0, pace: 1 };
+export const NOMINAL: Unknowns = { flow: 1, dispersion: 1, jet: 1, bypass: 0, leak: 0, tilt: 0, pace: 1 };
 
 export type Curve = { times: number[]; ppm: number[] };
 
@@ -44,8 +46,12 @@ export type Prediction = {
   supply: number;
   mesh: Mesh;
   march: March;
-  /** 0 along the tube, 1 filling like a vessel */
+  /** 0 along the tube, 1 filling in layers */
   fat: number;
+  /** the vent end lies so far below that a short body traps air above it: no time can be given */
+  traps: boolean;
+  /** is the joint's time that of 12 o'clock, later than the vent's? */
+  top: boolean;
 };
 
 export type Options = {
@@ -61,8 +67,10 @@ export type Options = {
   /** oxygen at the start, ppm */
   start?: number;
   cancelled?: () => boolean;
-  mesh?: Mesh;
 };
+
+/** From this share of layers on a body counts as one that can trap air. */
+const TRAPS_FROM = 0.25;
 
 /** Oxygen and water in all that enters, ppm: bottle, hoses, and air drawn in. */
 export function entering(setup: Setup, leak = 0): { oxygen: number; water: number } {
@@ -82,7 +90,7 @@ export function entering(setup: Setup, leak = 0): { oxygen: number; water: numbe
   return { oxygen: leakFloor(leak, flow, setup.supplyPpm + oxygen / flow), water: water / flow };
 }
 
-/** The joint's space when it is one plain level body: its bore and length. */
+/** The joint's space when it is one plain straight body: its bore and length. */
 export function plainBody(setup: Setup, spaces: Spaces): { bore: number; length: number } | null {
   const own = spaces.stretches.filter((s) => spaces.spaceOf.get(s.a) === 0);
   const parts = new Map(setup.parts.map((p) => [p.id, p]));
@@ -97,7 +105,7 @@ export function plainBody(setup: Setup, spaces: Spaces): { bore: number; length:
     high = Math.max(high, s.pipe.boreFrom);
   }
   if (own.length === 0 || [...touches.values()].some((n) => n > 2) || high > 1.05 * low) return null;
-  return Math.abs(Math.sin((setup.tilt * Math.PI) / 180)) < 0.35 ? { bore: low, length } : null;
+  return { bore: low, length };
 }
 
 /**
@@ -107,7 +115,7 @@ export function plainBody(setup: Setup, spaces: Spaces): { bore: number; length:
  */
 export function predict(setup: Setup, spaces: Spaces, limit: number, options: Options, monitor?: string): Prediction {
   const u = options.unknowns ?? NOMINAL;
-  const mesh = options.mesh ?? meshOf(setup, spaces, options.cells);
+  const mesh = meshOf(u.tilt === 0 ? setup : { ...setup, tilt: setup.tilt + u.tilt }, spaces, options.cells);
   const supply = entering(setup, u.leak).oxygen;
   const lines = setup.lines.map((l) => l.flow * u.flow * (1 - u.bypass));
   const flow = lines.reduce((s, q) => s + q, 0);
@@ -132,30 +140,24 @@ export function predict(setup: Setup, spaces: Spaces, limit: number, options: Op
     ...(options.atLeast !== undefined && { atLeast: options.atLeast }),
     ...(options.cancelled && { cancelled: options.cancelled }),
   });
-  const mixIn = (ppm: number) => (1 - u.bypass) * ppm + u.bypass * supply;
   let joint: Curve = { times: m.times, ppm: m.watched[0] as number[] };
-  let vent: Curve = { times: m.times, ppm: (m.watched[1] as number[]).map(mixIn) };
+  let vent: Curve = { times: m.times, ppm: m.watched[1] as number[] };
 
-  const body = plainBody(setup, spaces);
-  const fat = body ? fatness(body.bore, body.length, flow, setup.gas) : 0;
+  const body = bodyOf(setup, spaces, mesh, ventVertex, flow);
+  const fat = body ? fatness(body) : 0;
   if (body && fat > 0) {
-    const heavy = settles(setup.gas) === 'down';
-    const feed = spaces.inlets[0]?.item;
-    const shape = {
-      bore: body.bore,
-      length: body.length,
-      flow,
-      gas: setup.gas,
-      supplyPpm: supply,
-      feedRight: feed?.height === (heavy ? 'low' : 'high'),
-      jet: feed?.kind === 'open',
-    };
-    const layers = fillsInLayers(shape, Math.max(supply * 1.2, limit * 0.5));
-    [joint, vent] = [joint, vent].map((c) => blend(c, (ppm) => fatTime(shape, layers, ppm), fat)) as [Curve, Curve];
+    const layers = fillsInLayers({ ...body, supplyPpm: supply }, Math.max(supply * 1.2, limit * 0.5));
+    [joint, vent] = [joint, vent].map((c) => blend(c, (ppm) => fatTime({ ...body, supplyPpm: supply }, layers, ppm), fat)) as [
+      Curve,
+      Curve,
+    ];
   }
+  const top = body !== null && topLag(body, 1000).weight > 0;
+  if (top) joint = toTheTop(joint, vent, body);
+  vent = { times: vent.times, ppm: vent.ppm.map((ppm) => (1 - u.bypass) * ppm + u.bypass * supply) };
   const paced = (c: Curve): Curve => (u.pace === 1 ? c : { times: c.times.map((t) => t * u.pace), ppm: c.ppm });
   [joint, vent] = [paced(joint), paced(vent)];
-  const jointTime = passes(joint.times, joint.ppm, limit);
+  const [jointTime, ventTime] = [passes(joint.times, joint.ppm, limit), passes(vent.times, vent.ppm, limit)];
   // Where the most oxygen is just before the last place is at the limit, or at the end when it never is.
   const cleared = m.most.findIndex((c) => c <= limit);
   const lastVertex = m.mostAt[cleared > 0 ? cleared - 1 : m.mostAt.length - 1];
@@ -170,7 +172,12 @@ export function predict(setup: Setup, spaces: Spaces, limit: number, options: Op
   return {
     joint,
     vent,
-    times: { joint: jointTime, vent: passes(vent.times, vent.ppm, limit), everywhere: everywhere === null ? null : everywhere * u.pace },
+    times: {
+      joint: jointTime,
+      vent: ventTime,
+      // What fills in layers has its own times: no place is clear before both ends of the story are.
+      everywhere: everywhere === null ? null : Math.max(everywhere * u.pace, jointTime ?? 0, ventTime ?? 0),
+    },
     last:
       lastVertex === undefined || mesh.part.length === 0 ? null : { part: mesh.part[lastVertex] as string, ppm: m.most[atJoint] as number },
     whole: options.untilEverywhere !== undefined,
@@ -178,7 +185,42 @@ export function predict(setup: Setup, spaces: Spaces, limit: number, options: Op
     mesh,
     march: m,
     fat,
+    traps: body !== null && body.rise < -TRAPS_BELOW * body.bore && fatness({ ...body, rise: 0 }) > TRAPS_FROM,
+    top,
   };
+}
+
+/** The joint's space as a body that may fill in layers; null when it is more than one plain straight. */
+function bodyOf(setup: Setup, spaces: Spaces, mesh: Mesh, ventVertex: number, flow: number): Omit<FatBody, 'supplyPpm'> | null {
+  const body = plainBody(setup, spaces);
+  const feed = mesh.feeds.find((f) => spaces.spaceOf.get(spaces.inlets.find((i) => i.item.id === f.id)?.node ?? '') === 0);
+  if (!body || !feed) return null;
+  const heavy = settles(setup.gas) === 'down';
+  const item = spaces.inlets.find((i) => i.item.id === feed.id)?.item;
+  const up = (mesh.height[ventVertex] as number) - (mesh.height[feed.vertex] as number);
+  return {
+    ...body,
+    flow,
+    gas: setup.gas,
+    rise: heavy ? up : -up,
+    feedRight: item?.height === (heavy ? 'low' : 'high'),
+    jet: item?.kind === 'open',
+  };
+}
+
+/** The joint all round: in a short body its top clears after the vent, in a long one the joint before it. */
+function toTheTop(joint: Curve, vent: Curve, body: Omit<FatBody, 'supplyPpm'>): Curve {
+  const out: Curve = { times: [0], ppm: [joint.ppm[0] as number] };
+  // Down to what both places reach.
+  const end = Math.max(joint.ppm.at(-1) as number, vent.ppm.at(-1) as number);
+  for (const ppm of [...joint.ppm.filter((x) => x > end), end]) {
+    if (ppm >= (out.ppm.at(-1) as number)) continue;
+    const [t, atVent] = [passes(joint.times, joint.ppm, ppm) ?? 0, passes(vent.times, vent.ppm, ppm) ?? 0];
+    const { lag, weight } = topLag(body, ppm);
+    out.times.push(Math.max(t + weight * Math.max(0, atVent + lag - t), out.times.at(-1) as number));
+    out.ppm.push(ppm);
+  }
+  return out;
 }
 
 /** Times to the same oxygen by two ways, weighted in the logarithm, so that one regime passes into the other. */

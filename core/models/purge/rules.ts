@@ -1,6 +1,6 @@
 /**
- * What is wrong with a set-up, in plain words at its place: rules of the trade beside the model. A low vent and the top of a
- * short body are here on purpose: the network does not see them.
+ * What is wrong with a set-up, in plain words at its place: rules of the trade beside the model. A low vent is here
+ * on purpose: the network does not see it.
  */
 import { z } from 'zod';
 import { gasNames, settles } from '../../basics/gases';
@@ -92,6 +92,17 @@ export function standing(p: Prediction, node: string, above: number): number {
   return ((mesh.height[v] as number) + above - low) / Math.max(1e-6, high - low);
 }
 
+/** Sine of a slope that a hand takes for level, about a degree. */
+const LEANS = 0.0175;
+/** Sine of a slope from which on a tube stands: its face has no low and high side any more. */
+const UPRIGHT = 0.94;
+
+/** Sine of the slope from one node of a straight body to another, up is positive. */
+const slopeOf = (p: Prediction, from: string, to: string, length: number): number => {
+  const height = (node: string) => p.mesh.height[p.mesh.nodeVertex[p.mesh.nodeIndex.get(node) ?? 0] as number] as number;
+  return (height(to) - height(from)) / length;
+};
+
 export type Judged = {
   rules: Rule[];
   legs: DeadLeg[];
@@ -173,8 +184,12 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
     const best = vents.reduce((a, b) =>
       right(standing(p, b.node, aboveOf(b.item.id))) > right(standing(p, a.node, aboveOf(a.item.id))) ? b : a,
     );
-    const where = right(standing(p, best.node, aboveOf(best.item.id)));
     const [wanted, wrong]: [Height, Height] = goes === 'down' ? ['high', 'low'] : ['low', 'high'];
+    // In one plain body what counts is its side of the face, at any slope; the slope itself is in the model.
+    const slant = body && inlets[0] ? slopeOf(p, inlets[0].node, best.node, body.length) * (goes === 'down' ? 1 : -1) : 0;
+    const faced = body !== null && Math.abs(slant) < UPRIGHT;
+    const sides: Record<Height, number> = { [wanted]: 1, middle: 0.5, [wrong]: 0 } as Record<Height, number>;
+    const where = body === null ? right(standing(p, best.node, aboveOf(best.item.id))) : faced ? sides[best.item.height] : 1;
     const [clean, hides] = goes === 'down' ? ['top', 'high'] : ['bottom', 'low'];
     if (where < 0.34) {
       const d = body?.bore ?? (size ? bore(size) : 0.05);
@@ -194,6 +209,17 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
         best.item.id,
         `Move the vent to the ${wanted} point: what lies ${hides === 'high' ? 'above' : 'below'} it clears last.`,
       );
+    if (slant < -LEANS) {
+      const degrees = Math.round((-Math.asin(Math.max(-1, slant)) * 180) / Math.PI);
+      const [end, help] = goes === 'down' ? ['lower', 'Lift'] : ['higher', 'Lower'];
+      say(
+        'slope-down',
+        p.traps ? 'stop' : 'mind',
+        best.item.id,
+        `The vent end lies ${degrees}° ${end}: ${p.traps ? 'a short body like this traps air above it' : slant < -UPRIGHT ? 'no worse than level, but the wrong way round' : 'slower than level'}. ${help} that end by 5 to 15° instead, or change inlet and vent over.`,
+      );
+      if (p.traps) untimed ??= 'No time at this slope: air is trapped above the vent end.';
+    }
     for (const i of inlets) {
       const above = mesh.feeds.find((f) => f.id === i.item.id)
         ? (i.item.height === 'high' ? 0.4 : i.item.height === 'low' ? -0.4 : 0) * (body?.bore ?? 0)

@@ -8,6 +8,8 @@ import { totalFlow, type Setup } from '../setup';
 export type Thumb = { rule: string; source: string; seconds: number; /** what the model says of the joint then, ppm */ ppm: number };
 
 const PRACTICE = 'Common practice, no source';
+/** One cubic foot an hour, m³/s. */
+const CFH = 0.3048 ** 3 / 3600;
 
 type Rule = { rule: string; seconds: number };
 
@@ -25,6 +27,17 @@ export function practiceFor(setup: Setup, volume: number): Rule | null {
   if (d > 0.18 && d < 0.23 && lpm > 12 && lpm < 22) return { rule: '15 minutes at 35 CFH on 8 in pipe', seconds: 900 };
   if (d > 0.6 && setup.inlets.length >= 2) return { rule: '15 to 20 minutes with two hoses on 30 in pipe (taken at 18)', seconds: 1080 };
   return null;
+}
+
+/**
+ * The most flow a line fills with by the trade's rule, m³/s; null where the trade has none. In 2 to 3 in tube 8 L/min: more, it holds,
+ * stirs and takes longer. On pipe to 8 in 35 CFH. Common practice, no source.
+ */
+export function mostFlow(setup: Setup): number | null {
+  const joint = setup.parts.find((x) => x.id === setup.joint);
+  if (!joint) return null;
+  if (joint.size.series === 'pipe') return bore(joint.size) < 0.25 ? 35 * CFH : null;
+  return bore(joint.size) < 0.08 ? 8e-3 / 60 : null;
 }
 
 /** The rules of thumb that speak of this set-up. */
@@ -54,6 +67,7 @@ export function clockGate(setup: Setup, plan: Plan): ClockGate {
   const own = practiceFor(setup, figure('volume') ?? 0);
   const waits: [number | null, string][] = [
     [plan.joint.high, 'the joint, at the late end of its range'],
+    // Plans of the first model had 12 o'clock as a figure of its own.
     [figure('twelve'), "12 o'clock at the joint"],
     [figure('slowest'), 'the last place of the spool to clear'],
     [own?.seconds ?? null, `the trade's own rule: ${own?.rule.toLowerCase() ?? ''} (common practice, no source)`],

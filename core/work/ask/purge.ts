@@ -59,7 +59,7 @@ export const purgeAnswer = z
     limit: z.number(),
     joint: range.nullable().describe('s to the limit at the joint, nominal with P10 and P90'),
     vent: range.nullable().describe('s to the limit at the vent'),
-    twelve: range.nullable().describe("s at 12 o'clock of the joint, where a rule for a short level body says so"),
+    twelve: range.nullable().describe("s at 12 o'clock of the joint, in a short body that clears there last: the same as joint"),
     slowest: z
       .object({ time: z.number().nullable(), at: z.string(), ppm: z.number().nullable() })
       .nullable()
@@ -150,7 +150,7 @@ export function setupAsked(q: Question): Setup {
   const gas = q.gas ?? 'argon';
   const start = startingSetup(size, gas, q.supplyPpm ?? 3);
   const line = { id: 'l1', flow: q.flow ?? totalFlow(start) };
-  let s: Setup = { ...closeUp(parts, joint, { ...start, lines: [line] }), tilt: q.tilt ?? 0, roll: 0 };
+  let s: Setup = { ...closeUp(parts, joint, { ...start, lines: [line] }), tilt: -(q.tilt ?? 0), roll: 0 };
   if (q.dams?.distance !== undefined) s = withDams(s, q.dams.distance);
   const { kind } = q.dams ?? {};
   if (kind !== undefined) s = { ...s, dams: s.dams.map((d) => (typeof d.at === 'number' ? { ...d, kind } : d)) };
@@ -183,7 +183,7 @@ export function answerPurge(q: Question): PurgeAnswer {
     limit: q.limit,
     joint,
     vent: rangeOf(plan.vent),
-    twelve: rangeOf(figure('twelve')),
+    twelve: p.top ? joint : null,
     slowest: slowest
       ? { time: slowest.value, at: slowest.label.replace(/^Last to clear:? ?/, '') || 'the spool', ppm: finite(p.last?.ppm) }
       : null,
@@ -202,7 +202,6 @@ export function answerPurge(q: Question): PurgeAnswer {
     notes: [
       'A model estimate, never compared with a measured purge: low and high are P10 and P90 of runs with flow, mixing, bypass and leak drawn from assumed priors.',
       ...plan.figures.flatMap((f) => (f.id === 'joint' && f.caution ? [f.caution] : [])),
-      ...(figure('twelve') ? ['twelve is a rule beside the model and has no range.'] : []),
       `What enters holds ${entering(setup).oxygen.toPrecision(3)} ppm of oxygen.`,
       'The WPS, the code of construction and a qualified person decide.',
     ],
