@@ -114,6 +114,8 @@ export const runBody = (w: World, spool: string, welds: string[], over: Partial<
   listens: [],
   station: '',
   cylinder: null,
+  jointLag: 0,
+  shorter: null,
   ...over,
 });
 

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { judge, type Tint } from '../../core/models/criteria';
 import { AIR_OXYGEN_PPM } from '../../core/basics/gases';
 import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/models/heat';
-import { clockGate, planPurge, type Plan } from '../../core/models/purge';
+import { clockGate, jointLag, planPurge, readyBy, type Plan } from '../../core/models/purge';
 import { cupFlow } from '../../core/models/shield';
 import type { Band } from '../../core/models/tint';
 import { eventTypes, type BodyOf, type EventType, versionOf, weldFindings, type SaidOf } from '../../core/work/record';
@@ -26,7 +26,7 @@ const plans = new WeakMap<Batch, Plan>();
 function planOnce(batch: Batch): Plan {
   const known = plans.get(batch);
   if (known) return known;
-  const planned = planPurge(batch.setup, batch.criterion.purge.startPpm, 'metric', 24);
+  const planned = planPurge(batch.setup, batch.criterion.purge.startPpm, 'metric', 24, readyBy(batch.criterion.purge, true));
   if (!planned.ok) throw new Error(`demo spool: ${planned.faults.join(' ')}`);
   plans.set(batch, planned.plan);
   return planned.plan;
@@ -144,6 +144,8 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       backing: 'purge',
       listens: [],
       cylinder: have.cylinder,
+      jointLag: jointLag(plan),
+      shorter: null,
     },
     run,
   );

@@ -36,6 +36,10 @@ beforeAll(async () => {
   const name = `golden_${process.pid}`;
   const admin = connect(inject('databaseUrl'), { max: 1, role: null });
   await admin.unsafe(`create database ${name}`);
+  // The dump grants to the role the first migration makes; a cluster nobody has migrated yet has none.
+  await admin.unsafe(
+    `do $$ begin if not exists (select from pg_roles where rolname = 'sentrel_app') then create role sentrel_app nologin; end if; end $$`,
+  );
   await admin.end();
   const url = inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
   restoreDump(url, 'tests/fixtures/shop.sql');

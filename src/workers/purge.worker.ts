@@ -14,6 +14,7 @@ import {
   type Change,
   type Curve,
   type Plan,
+  type Ready,
   type Thumb,
 } from '../../core/models/purge';
 import { spacesOf } from '../../core/models/network';
@@ -29,6 +30,8 @@ export type Question = {
   monitor?: string;
   /** oxygen at the start, ppm, when the spool is not full of air */
   start?: number;
+  /** what the arc will wait for */
+  ready?: Ready;
   /** the plan alone, while a drag goes on */
   quick?: boolean;
 };
@@ -98,7 +101,9 @@ const api = {
     const options = q.quick ? { cells: 120, tolerance: 0.05, keep: true, ...start } : { ...FINE, keep: true, ...start };
     const first = predict(q.setup, spaces, q.limit, options, q.monitor);
     // Once more when the curves end before the picture does.
-    const ahead = horizonOf(first.times.joint, first.times.vent, first.mesh.total / totalFlow(q.setup));
+    const horizon = horizonOf(first.times.joint, first.times.vent, first.mesh.total / totalFlow(q.setup));
+    // A rule of thumb is judged by the curve at its own time.
+    const ahead = Math.max(horizon, ...rulesOfThumb(q.setup, first).map((t) => 1.05 * t.seconds));
     const p =
       q.quick || (first.march.times.at(-1) ?? 0) >= ahead
         ? first
@@ -106,7 +111,7 @@ const api = {
     const plug = p.mesh.total / totalFlow(q.setup);
     tell({
       kind: 'plan',
-      plan: planOf(q.setup, spaces, p, null, q.limit, q.system).plan,
+      plan: planOf(q.setup, spaces, p, null, q.limit, q.system, q.ready).plan,
       joint: p.joint,
       vent: p.vent,
       mixed: p.mesh.total / totalFlow(q.setup),
@@ -119,12 +124,11 @@ const api = {
     await breathe();
     if (q.quick || old()) return;
 
-    const horizon = horizonOf(p.times.joint, p.times.vent, plug);
-    const band = bandOf(q.setup, spaces, q.limit, horizon, { monitor: q.monitor, start: q.start });
+    const band = bandOf(q.setup, spaces, q.limit, Math.min(ahead, 2 * horizon), { monitor: q.monitor, start: q.start });
     for (;;) {
       const next = band.next();
       if (next.done) {
-        tell({ kind: 'band', band: next.value, plan: planOf(q.setup, spaces, p, next.value, q.limit, q.system).plan });
+        tell({ kind: 'band', band: next.value, plan: planOf(q.setup, spaces, p, next.value, q.limit, q.system, q.ready).plan });
         break;
       }
       await breathe();

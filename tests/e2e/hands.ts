@@ -265,7 +265,18 @@ export async function weldedWithoutPurge(page: Page, weld: string): Promise<void
   if (!size || !rules) throw new Error('no size or rules');
   await tell(request, run, 'run.started', {
     ...{ spool: events[0]?.body.spool ?? '', welds: [weld], setup: startingSetup(size), rules, planned: null, device: null },
-    ...{ place: 'vent', monitorChecked: false, countIn: 2, backing: 'none', band: null, listens: [], station: '', cylinder: null },
+    ...{
+      place: 'vent',
+      monitorChecked: false,
+      countIn: 2,
+      backing: 'none',
+      band: null,
+      listens: [],
+      station: '',
+      cylinder: null,
+      jointLag: 0,
+      shorter: null,
+    },
   });
   await tell(request, run, 'run.marked', { mark: 'arc-on', weld });
   await tell(request, run, 'run.marked', { mark: 'arc-off', weld });

@@ -19,7 +19,8 @@ import {
   tanksRemaining,
   type Mesh,
 } from '../../core/models/network';
-import { bandOf, curveAt, deadLegTime, normalQuantile, predict, rulesOfThumb, runThrough } from '../../core/models/purge';
+import { bandOf, curveAt, deadLegTime, predict, rulesOfThumb, runThrough } from '../../core/models/purge';
+import { normalQuantile } from '../../core/basics/normal';
 import { closeUp, startingSetup, type Setup } from '../../core/models/setup';
 import { findSize, boreArea, type Size } from '../../core/basics/sizes';
 import { elbowOf, parseList, teeOf } from '../../core/basics/spool';

@@ -15,16 +15,13 @@ export { compressibility, cylinderContent, frostPoint, frostPointPpm, liquidYiel
 export {
   cylinderReadingSchema,
   cylinderSchema,
-  gasForWeld,
   LEAST,
   left,
   leftNow,
-  needOf,
   readingRefusal,
   supplyAdvice,
   type Cylinder,
   type CylinderReading,
   type Draw,
-  type Need,
   type SupplyAdvice,
 } from './supply';

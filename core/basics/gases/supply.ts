@@ -76,20 +76,6 @@ export function readingRefusal(c: Cylinder, before: CylinderReading | null, r: C
   return null;
 }
 
-export type Need = { fill: number; refills: number; weld: number; hold: number };
-export const needOf = (n: Need): number => n.fill + n.refills + n.weld + n.hold;
-
-/**
- * Gas one weld takes at its purge: fill, a refill after every look, weld and hold.
- * @param flow m³/s @param fill s, the late end of its band @param looks how often a dam is opened
- */
-export const gasForWeld = (flow: number, fill: number, looks: number, weld: number, hold: number): Need => ({
-  fill: flow * fill,
-  refills: flow * fill * looks,
-  weld: flow * weld,
-  hold: flow * hold,
-});
-
 export type SupplyAdvice = { enough: boolean; text: string; welds: number | null; seconds: number | null };
 
 /**

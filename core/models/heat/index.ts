@@ -65,6 +65,15 @@ export const postPurge = (wall: number): Figure =>
     inputs: [input('Wall', 'length', wall)],
   });
 
+/** How fast a hand goes round, m/s: 100 mm/min (assumption). */
+export const TURN_SPEED = 0.1 / 60;
+
+/**
+ * Passes until the purge may end: on thin wall the last, on heavier until two or three, or about 6 mm, are in (common practice, no
+ * source); taken at 3 mm a pass.
+ */
+export const passesUnderPurge = (wall: number): number => Math.max(1, Math.min(3, Math.ceil(wall / 3e-3 - 0.1)));
+
 /** How many tacks: two or three on small tube, four and more above (common practice, no source). */
 export const tackCount = (od: number): { least: number; text: string } =>
   od <= 0.04

@@ -5,6 +5,7 @@
 import { z } from 'zod';
 import type { Criterion } from '../criteria';
 import type { AlloyFamily } from '../../basics/materials';
+import { gasOf, type Course } from '../purge';
 
 export const backingSchema = z.enum(['purge', 'backing', 'none']);
 export type Backing = z.infer<typeof backingSchema>;
@@ -30,11 +31,9 @@ const FITTING = 300;
 type Case = {
   criterion: Pick<Criterion, 'foodContact' | 'id'>;
   family: AlloyFamily;
-  /** m³/s, and s of the fill (late end), the weld and the hold */
+  /** the purge as planned (models/purge): the same figures as everywhere else */
+  course: Pick<Course, 'wait' | 'weld' | 'hold' | 'gas'>;
   flow: number;
-  fill: number | null;
-  weld: number;
-  hold: number;
   /** money for a m³; null: no price */
   price: number | null;
 };
@@ -42,8 +41,9 @@ type Case = {
 const VOID = 'Leaving the backing gas out, or changing it, may void the WPS: ask whoever qualified it.';
 
 /** The three ways for one weld. */
-export function needOptions({ criterion, family, flow, fill, weld, hold, price }: Case): NeedOption[] {
-  const gas = fill === null ? null : flow * (fill + weld + hold);
+export function needOptions({ criterion, family, flow, course, price }: Case): NeedOption[] {
+  const { wait, weld, hold } = course;
+  const gas = gasOf(course);
   const cost = (m3: number | null) => (m3 === null || price === null ? null : m3 * price);
   const trough = flow * (weld + hold);
   const bright = criterion.foodContact || family === 'titanium';
@@ -52,7 +52,7 @@ export function needOptions({ criterion, family, flow, fill, weld, hold, price }
       choice: 'purge',
       result: 'Bright inside when the limit was held before and during the weld.',
       gas,
-      seconds: fill === null ? null : fill + hold,
+      seconds: wait === null ? null : (wait.high ?? wait.value) + hold,
       money: cost(gas),
       speaks: 'for',
       given: [],

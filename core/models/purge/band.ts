@@ -9,6 +9,7 @@
  *
  * Whether the limit is reached at all hangs on the leak alone: that share is a formula. The draws are of the purges that get there.
  */
+import { normalBelow, normalQuantile } from '../../basics/normal';
 import { isStraight } from '../../basics/spool';
 import { AIR_OXYGEN_PPM } from '../../basics/gases';
 import { entering, predict, type Unknowns } from './predict';
@@ -22,23 +23,6 @@ const TILT = 1.2;
 const PACE = 0.18;
 const PACE_UNCHECKED = 0.32;
 
-/** Inverse of the normal distribution function: Acklam's rational approximation, relative error 1e-9. */
-export function normalQuantile(p: number): number {
-  const a = [-3.969683028665376e1, 2.209460984245205e2, -2.759285104469687e2, 1.38357751867269e2, -3.066479806614716e1, 2.506628277459239];
-  const b = [-5.447609879822406e1, 1.615858368580409e2, -1.556989798598866e2, 6.680131188771972e1, -1.328068155288572e1];
-  const c = [-7.784894002430293e-3, -3.223964580411365e-1, -2.400758277161838, -2.549732539343734, 4.374664141464968, 2.938163982698783];
-  const d = [7.784695709041462e-3, 3.224671290700398e-1, 2.445134137142996, 3.754408661907416];
-  const poly = (k: readonly number[], x: number) => k.reduce((s, v) => s * x + v, 0);
-  if (p < 0.02425) {
-    const q = Math.sqrt(-2 * Math.log(p));
-    return poly(c, q) / (poly(d, q) * q + 1);
-  }
-  if (p > 1 - 0.02425) return -normalQuantile(1 - p);
-  const q = p - 0.5;
-  const r = q * q;
-  return (poly(a, r) * q) / (poly(b, r) * r + 1);
-}
-
 /** Point i of the sequence in d dimensions, each coordinate strictly between 0 and 1. */
 export function sequencePoint(i: number, dimensions: number): number[] {
   let phi = 2;
@@ -47,14 +31,6 @@ export function sequencePoint(i: number, dimensions: number): number[] {
     const x = (0.5 + (i + 1) * phi ** -(k + 1)) % 1;
     return Math.min(1 - 1e-9, Math.max(1e-9, x));
   });
-}
-
-/** Distribution function of the normal distribution: Abramowitz & Stegun 26.2.17, to 7.5e-8. */
-export function normalBelow(x: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(x));
-  const poly = [1.330274429, -1.821255978, 1.781477937, -0.356563782, 0.31938153].reduce((s, b) => (s + b) * t, 0);
-  const upper = (Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI)) * poly;
-  return x >= 0 ? 1 - upper : upper;
 }
 
 /** Share of purges like this, 0 to 1, that never get to the limit: those whose leak alone holds the oxygen above it. */

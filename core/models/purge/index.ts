@@ -3,9 +3,11 @@
  * `rules` what is wrong, `advice` what helps, `thumb` what the trade says by heart.
  */
 export { type Curve, entering, plainBody, predict } from './predict';
-export { type Band, type BandCurve, bandOf, curveAt, neverShare, normalBelow, normalQuantile, sequencePoint } from './band';
+export { type Band, type BandCurve, bandOf, curveAt, neverShare, sequencePoint } from './band';
 export { type Plan, planOf } from './plan';
 export { FINE, horizonOf, planPurge, runThrough } from './planning';
 export { deadLegTime, insidePressure, type Rule } from './rules';
 export { adviceOn, type Change, flowTable, score } from './advice';
-export { clockGate, type ClockGate, practiceFor, rulesOfThumb, type Thumb } from './thumb';
+export { type Times } from './plan';
+export { type Course, courseOf, gasOf, jointLag, readyBy, type Ready } from './course';
+export { clockGate, type ClockGate, flowSchools, mostFlow, practiceFor, rulesOfThumb, type Thumb, thumbWords } from './thumb';

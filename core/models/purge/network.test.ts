@@ -277,6 +277,32 @@ describe('advice', () => {
   });
 });
 
+describe("more flow, and the trade's rule (common practice, no source)", () => {
+  const at = (size: Size, flow: number): Setup => ({ ...startingSetup(size), lines: [{ id: 'l1', flow: lpm(flow) }] });
+  const advised = (s: Setup) => runThrough(adviceOn(s, spacesOf(s), 500, 'metric')).filter((c) => c.id.startsWith('flow-1'));
+  const cfh35 = (35 * 0.0283168466) / 3600;
+  it.each([
+    ['2 in tube', two, 5, lpm(8)],
+    ['3 in tube', findSize('inch-tube', '3') as Size, 8, lpm(8)],
+    ['8 in pipe', findSize('pipe', '8', '10S') as Size, 12, cfh35],
+    ['6 in pipe, at the rule', findSize('pipe', '6', '10S') as Size, 60_000 * cfh35, cfh35],
+  ])('%s: what is advised never goes past it', (_what, size, flow, most) => {
+    for (const c of advised(at(size, flow))) expect(c.setup.lines[0]?.flow).toBeLessThanOrEqual(most * 1.000001);
+    if (lpm(flow) >= most * 0.999) expect(advised(at(size, flow))).toEqual([]);
+  });
+  it('past it the plan gives both schools and what would settle it; at it nothing', () => {
+    const said = (flow: number) => {
+      const s = at(two, flow);
+      const spaces = spacesOf(s);
+      return planOf(s, spaces, predict(s, spaces, 500, coarse), null, 500, 'metric').plan.rules.find((r) => r.id === 'flow-most')?.text;
+    };
+    expect(said(8)).toBeUndefined();
+    expect(said(15)).toMatch(
+      /holds that more stirs and takes longer.*The model says a little sooner.*cannot see a hose aimed at the vent.*A reading/,
+    );
+  });
+});
+
 describe('building and taking along', () => {
   it('a part added at a closed end takes its dam along, a cap takes its place', () => {
     const longer = withPart(start, { part: 'p2', port: 'b' }, 'straight', { length: 0.5 });

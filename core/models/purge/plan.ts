@@ -5,6 +5,7 @@ import { gasNames } from '../../basics/gases';
 import { clock, show, type System } from '../../basics/units';
 import type { Band, Span } from './band';
 import { LEAK, uncheckedParts } from './band';
+import { courseOf, gasOf, type Ready } from './course';
 import { leakFloor, mixedVolumes } from '../network';
 import { entering, plainBody, type Prediction } from './predict';
 import { pressureWindow, rootOf } from '../closing';
@@ -29,10 +30,13 @@ export const planSchema = z.object({
   rules: z.array(ruleSchema),
 });
 export type Plan = z.infer<typeof planSchema>;
+/** What of a plan says how long. */
+export type Times = Pick<Plan, 'joint' | 'vent' | 'figures'>;
 
 /**
  * Puts the run of the model, its band and the rules together.
  * @param band null while it is still computed: then the figures carry no ends
+ * @param ready what the arc will wait for; the model's time alone when left out
  */
 export function planOf(
   setup: Setup,
@@ -41,6 +45,7 @@ export function planOf(
   band: Band | null,
   limit: number,
   system: System,
+  ready: Ready = { by: 'monitor', hold: 0 },
 ): { plan: Plan; judged: Judged } {
   const flow = totalFlow(setup);
   const { mesh } = p;
@@ -189,23 +194,33 @@ export function planOf(
       note: 'Joint taped shut. As the last of the gap closes, all gas leaves by the vent.',
     }),
   );
-  const gas = (s: number | null) => (s === null ? null : s * flow);
+  const course = courseOf(setup, { joint, vent, figures }, ready);
+  const { wait, gas } = course;
+  const whole = (s: number | null | undefined): number | null =>
+    s === null || s === undefined ? null : flow * (s * (1 + course.looks) + course.weld + course.hold);
   figures.push(
     figure({
       id: 'gas',
-      label: 'Gas to get there',
+      label: 'Gas for this weld',
       quantity: 'volume',
-      value: gas(joint.high ?? joint.value),
-      low: gas(joint.low),
-      high: gas(joint.high),
+      value: gasOf(course),
+      low: whole(wait?.low),
+      high: whole(wait?.high),
       kind: 'model',
-      formula: 'Flow times the time at the joint',
-      source: 'As the time',
-      inputs: inputs.slice(1, 2),
-      note:
-        joint.value === null
-          ? 'No time, so no gas figure.'
-          : `${clock(joint.high ?? joint.value)} at this flow; welding and hold come on top.`,
+      formula: 'Flow times: until ready, once more after a look, all passes until the purge may end, the hold',
+      source: 'The time as above; looks, passes at 100 mm/min and hold: common practice, no source',
+      inputs: gas
+        ? [
+            ...inputs.slice(1, 2),
+            input('Until ready', 'volume', gas.fill),
+            input('A look and its refill', 'volume', gas.refills),
+            input(`Weld, ${course.passes === 1 ? 'one pass' : `${course.passes} passes`}`, 'volume', gas.weld),
+            input('Hold', 'volume', gas.hold),
+          ]
+        : inputs.slice(1, 2),
+      note: wait
+        ? `Ready ${ready.by === 'clock' ? 'by the clock' : 'by the monitor'} after ${clock(wait.high ?? wait.value)}. What the torch draws from the same bottle comes on top.`
+        : 'No time, so no gas figure.',
     }),
   );
   return { plan: { model: 'network-2', limitPpm: limit, joint, vent, figures, rules: judged.rules }, judged };

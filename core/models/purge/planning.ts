@@ -3,6 +3,7 @@ import type { System } from '../../basics/units';
 import { bandOf } from './band';
 import { planOf, type Plan } from './plan';
 import { predict } from './predict';
+import type { Ready } from './course';
 import type { Setup } from '../setup';
 import { spacesOf } from '../network';
 
@@ -27,11 +28,12 @@ export function planPurge(
   limit: number,
   system: System,
   samples = 40,
+  ready?: Ready,
 ): { ok: true; plan: Plan } | { ok: false; faults: string[] } {
   const spaces = spacesOf(setup);
   if (spaces.faults.length) return { ok: false, faults: spaces.faults.map((f) => f.text) };
   const p = predict(setup, spaces, limit, FINE);
   const plug = p.mesh.total / setup.lines.reduce((s, l) => s + l.flow, 0);
   const band = samples > 0 ? runThrough(bandOf(setup, spaces, limit, horizonOf(p.times.joint, p.times.vent, plug), { samples })) : null;
-  return { ok: true, plan: planOf(setup, spaces, p, band, limit, system).plan };
+  return { ok: true, plan: planOf(setup, spaces, p, band, limit, system, ready).plan };
 }

@@ -13,6 +13,7 @@ import { diffusivity, jetZone } from '../network';
 import { plainBody, type Prediction } from './predict';
 import { holeArea } from '../network';
 import { closing, closingWords, marginWords, rootOf } from '../closing';
+import { flowSchools, mostFlow } from './thumb';
 import { totalFlow, type Height, type Setup } from '../setup';
 import type { Spaces } from '../network';
 
@@ -289,6 +290,10 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
         say('jet', 'mind', f.id, `The hose blows a jet that stirs about ${len(zone.reach)} of the tube. Spread it with a broad diffuser.`);
     }
   }
+  const [most, schools] = [mostFlow(setup), flowSchools(setup, system)];
+  for (const l of setup.lines)
+    if (most !== null && schools !== null && l.flow / Math.max(1, setup.inlets.filter((i) => i.line === l.id).length) > 1.02 * most)
+      say('flow-most', 'mind', setup.inlets.find((i) => i.line === l.id)?.id ?? 'flow', `More than the trade's rule. ${schools}`);
   for (const l of setup.lines)
     for (const i of setup.inlets.filter((x) => x.line === l.id)) {
       const brings = hoseBrings(i.hose.material, i.hose.length, l.flow);

@@ -3,6 +3,7 @@
  * apart is said to be so: a cell that is finer than its noise can be seen to freeze, a coarse one cannot.
  * Misses and false alarms of these rules on simulated runs: docs/decisions/0012-sensor-faults.md.
  */
+import { erf } from '../../basics/normal';
 
 /** A reading as judged here; `raw` is what the cell gave, the shown value when that is all there is. */
 export type Sample = { at: number; ppm: number; raw?: number; quality: string };
@@ -27,13 +28,6 @@ const DRIFT_WINDOW = 120_000;
 const DRIFT_LEAST = 60_000;
 /** ppm a minute: quicker is air coming in, which the limit tells by itself */
 const DRIFT_MOST = 2000;
-
-/** Error function, to 1.5e-7 (Abramowitz and Stegun 7.1.26). */
-function erf(x: number): number {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x));
-  const y = 1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-x * x);
-  return x < 0 ? -y : y;
-}
 
 /**
  * How many like readings in a row prove that a cell is frozen. With noise σ and step r no reading repeats with a chance

@@ -44,7 +44,7 @@ function weld(criterion: Criterion, marks: Say[], over: { started?: object; high
         {
           ...{ spool: id(3), welds: [WELD], setup: startingSetup(size), rules: criterion.purge, planned: 100, band: null, listens: [] },
           ...{ device: { id: id(9), label: 'Monitor' }, station: '', place: 'vent', monitorChecked: true, countIn: 2, backing: 'purge' },
-          ...{ cylinder: null, ...over.started },
+          ...{ cylinder: null, jointLag: 0, shorter: null, ...over.started },
         },
         0,
       ],

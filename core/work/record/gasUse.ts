@@ -1,4 +1,5 @@
 /** What a weld took of gas, and what it cost: from its runs and arcs, at the price known when the gas was checked. */
+import { clockGate } from '../../models/purge';
 import { totalFlow } from '../../models/setup';
 import type { RunState } from '../run';
 import type { WeldState } from './state';
@@ -10,7 +11,7 @@ export type GasUse = {
   /** money; null without a price */
   money: number | null;
   currency: string | null;
-  /** the clock school: seven volumes, then the same weld and hold; null without a plan */
+  /** the clock school: the plan's own wait by the clock, then the same weld and hold; null without a plan or where it gives no time */
   clockSchool: { purge: number; money: number | null } | null;
 };
 
@@ -43,8 +44,8 @@ export function gasUse(s: WeldState, now: number): GasUse {
   const torch = s.setup && s.arcs.length ? s.setup.flow * (arcs + s.setup.postFlow * s.arcs.length) : 0;
   const price = s.gas?.price ?? null;
   const cost = (p: number, t: number) => (price && price.purge !== null && price.torch !== null ? p * price.purge + t * price.torch : null);
-  const volume = s.plan?.plan.figures.find((f) => f.id === 'volume')?.value ?? null;
-  const clock = volume === null || after === 0 ? null : 7 * volume + after;
+  const wait = s.plan && clockGate(s.plan.setup, s.plan.plan).seconds;
+  const clock = !s.plan || !wait || after === 0 ? null : totalFlow(s.plan.setup) * wait + after;
   return {
     purge,
     torch,
@@ -58,7 +59,7 @@ export function gasUse(s: WeldState, now: number): GasUse {
 export function gasUseWords(u: GasUse, show: (m3: number) => string): string {
   const money = (m: number | null) => (m === null ? '' : `, ${m.toFixed(2)} ${u.currency ?? ''}`);
   const other = u.clockSchool
-    ? ` By the clock at seven volumes the purge would have taken ${show(u.clockSchool.purge)}${money(u.clockSchool.money)}.`
+    ? ` By the clock of its plan the purge would have taken ${show(u.clockSchool.purge)}${money(u.clockSchool.money)}.`
     : '';
   return `Purge ${show(u.purge)}, torch ${show(u.torch)}${u.money === null ? ', no price entered' : money(u.money)}.${other}`;
 }

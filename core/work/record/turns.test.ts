@@ -29,6 +29,8 @@ const started: SaidOf<'run.started'> = {
   listens: [],
   station: '',
   cylinder: null,
+  jointLag: 0,
+  shorter: null,
 };
 type Say = [EventType, unknown, number];
 const mark = (name: BodyOf<'run.marked'>['mark'], s: number, over: Partial<BodyOf<'run.marked'>> = {}): Say => [

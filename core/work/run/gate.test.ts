@@ -23,6 +23,15 @@ describe('the gate', () => {
     expect(open()).toMatchObject({ ready: true, by: 'monitor', text: 'Ready. Measured at the vent; joint not measured.' });
     expect(open({ readings: falling.slice(0, 50), now: 49_000 })).toMatchObject({ ready: false, left: 11 });
   });
+  it('at the vent it waits as long as the plan says the joint clears later; at the joint only as long as the criterion asks', () => {
+    expect(open({ jointLag: 25 })).toMatchObject({
+      ready: false,
+      left: 15,
+      text: 'At the limit. Holding for the joint, which is not measured.',
+    });
+    expect(open({ jointLag: 8 })).toMatchObject({ ready: true });
+    expect(open({ jointLag: 25, place: 'joint' })).toMatchObject({ ready: true });
+  });
   it.each([
     ['a dam open', { fillingSince: null }, /Dam open/],
     ['no reading', { readings: [] }, /No reading/],

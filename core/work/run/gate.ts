@@ -37,6 +37,8 @@ export type GateInput = {
   monitorChecked: boolean;
   place: string;
   now: number;
+  /** s the joint is said to clear after the vent */
+  jointLag?: number;
   /** a weld on backing, or on nothing, waits for no gas */
   backing?: Backing;
 };
@@ -65,6 +67,7 @@ export function gate({
   monitorChecked,
   place,
   now,
+  jointLag = 0,
   backing = 'purge',
 }: GateInput): Gate {
   if (backing !== 'purge')
@@ -99,7 +102,9 @@ export function gate({
   if (!last || !believable(sensor)) return { ready: false, by: 'monitor', text: sensor.text, left: null };
   if (last.ppm > rules.startPpm)
     return { ready: false, by: 'monitor', text: `Filling. Limit is ${rules.startPpm} ppm at the ${place}.`, left: null };
-  const left = Math.max(0, rules.holdSeconds + rules.jointHoldSeconds - heldFor(since, rules.startPpm));
+  // Measured at the vent, the joint is waited for as long as the criterion asks, or as long as the plan says it clears later.
+  const forJoint = Math.max(rules.jointHoldSeconds, place === 'vent' ? jointLag : 0);
+  const left = Math.max(0, rules.holdSeconds + forJoint - heldFor(since, rules.startPpm));
   if (left > 0) return { ready: false, by: 'monitor', text: 'At the limit. Holding for the joint, which is not measured.', left };
   if (!monitorChecked) return { ready: false, by: 'monitor', text: 'Reads ready, but the monitor was not checked this shift.', left: null };
   const still = sensor.state === 'steady' ? ' Steady, can’t tell whether the cell is frozen.' : '';

@@ -20,7 +20,7 @@ const LOOK_BACK = 30 * 60_000;
  */
 export function readingsWanted(run: RunState, now: number): { from: number; to: number }[] {
   const { holdSeconds, jointHoldSeconds } = run.started.rules;
-  const held = (holdSeconds + jointHoldSeconds + 6 * STALE_AFTER) * 1000;
+  const held = (holdSeconds + Math.max(jointHoldSeconds, run.started.jointLag) + 6 * STALE_AFTER) * 1000;
   const from = Math.max(run.startedAt, now - Math.max(LOOK_BACK, held));
   const answered = run.answers.over ?? 0;
   const arcs = run.arcs
@@ -61,7 +61,7 @@ export function runNow(
   cylinder: Omit<BoardCylinder, 'id' | 'label'> | null,
   now: number,
 ): RunNow {
-  const { rules, device, planned, place, monitorChecked, backing, setup } = run.started;
+  const { rules, device, planned, place, monitorChecked, backing, setup, jointLag } = run.started;
   const spans = readingsWanted(run, now);
   const wanted = readings.filter((r) => spans.some((s) => r.at > s.from && r.at <= s.to));
   const recent = spans.at(-1)?.from ?? run.startedAt;
@@ -89,6 +89,7 @@ export function runNow(
       monitorChecked,
       place,
       now,
+      jointLag,
       backing,
     }),
     sensor,

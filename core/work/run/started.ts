@@ -34,6 +34,10 @@ export type Started = {
   countIn: number;
   /** what keeps the air from the root; a run without purge only carries the arcs */
   backing: Backing;
+  /** s the joint is said to clear after the vent: a reading there is held at least so long */
+  jointLag: number;
+  /** why the clock waits less than the trade's own rule; null when it does not */
+  shorter: string | null;
 };
 
 const common = {
@@ -69,11 +73,16 @@ const second = z.object({
   cylinder: one.named.nullable(),
 });
 
+const third = second.extend({
+  jointLag: z.number().min(0).max(86_400),
+  shorter: z.string().trim().min(3).max(200).nullable(),
+});
+
 export const runStarted = define<Started>()({
   stream: 'run',
   decision: false,
   versions: [
-    version(first, (b): Started => {
+    version(first, (b): Omit<Started, 'jointLag' | 'shorter'> => {
       const { spool, welds, planned, device, place, monitorChecked, countIn } = b;
       return {
         ...{ spool, welds, planned, device, place, monitorChecked, countIn },
@@ -87,7 +96,9 @@ export const runStarted = define<Started>()({
         cylinder: undefined,
       };
     }),
-    version(second, (b): Started => ({ ...b, setup: setupOf(b.setup) })),
+    // Whether they held for the joint, and whether they waited less than the rule, the first two could not say.
+    version(second, (b) => ({ jointLag: 0, shorter: null, ...b, setup: setupOf(b.setup) })),
+    version(third, (b): Started => ({ ...b, setup: setupOf(b.setup) })),
   ],
 });
 
@@ -101,6 +112,7 @@ export function tellStarted(b: Started): Line {
             b.band
               ? `By the clock: the model says ${clock(b.band.low)} to ${clock(b.band.high)} min to the limit at the joint, an estimate`
               : 'By the clock, without a model time',
+            ...(b.shorter === null ? [] : [`Waits ${clock(b.planned ?? 0)} min, less than the trade's rule: ${b.shorter}`]),
           ]
         : []),
       `${b.device ? `${b.device.label} at the ${b.place}${b.monitorChecked ? '' : ', not checked this shift'}` : 'By the clock, oxygen not measured'}; limit ${b.rules.startPpm} ppm to start, ${b.rules.weldPpm} ppm while welding`,

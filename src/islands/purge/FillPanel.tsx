@@ -1,7 +1,7 @@
 /** The curves beside the drawing, what the clock school says, and what an opened dam costs. */
 import { lazy, Suspense, useState } from 'react';
 import { airLetIn, FULL_PURGE_AFTER, type Facing } from '../../../core/models/network';
-import { plainBody } from '../../../core/models/purge';
+import { plainBody, thumbWords } from '../../../core/models/purge';
 import { type Setup } from '../../../core/models/setup';
 import { bore } from '../../../core/basics/sizes';
 import { clock, parseQuantity, show, type System } from '../../../core/basics/units';
@@ -48,7 +48,7 @@ export function FillPanel({ planner, setup, system, limit, longest, now, mounted
             </span>
             <span>
               <span className="font-figure">{clock(t.seconds)}</span>: model says {show(t.ppm, 'oxygen', system)} at the joint,{' '}
-              {t.ppm <= limit ? 'agrees' : 'too soon here'}
+              {thumbWords(t)}
             </span>
           </li>
         ))}

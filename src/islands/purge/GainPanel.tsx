@@ -1,13 +1,15 @@
 /** What change gains most, each computed; and what more flow buys here. */
+import { flowSchools } from '../../../core/models/purge';
 import type { Setup } from '../../../core/models/setup';
 import { show, type System } from '../../../core/basics/units';
 import type { Planner } from './usePlanner';
 
-type Props = { planner: Planner; system: System; onChange: (s: Setup) => void; onPick: (id: string) => void };
+type Props = { planner: Planner; setup: Setup; system: System; onChange: (s: Setup) => void; onPick: (id: string) => void };
 
-export function GainPanel({ planner, system, onChange, onPick }: Props) {
+export function GainPanel({ planner, setup, system, onChange, onPick }: Props) {
   const { seen } = planner;
   const time = (s: number) => show(s, 'time', system);
+  const schools = flowSchools(setup, system);
   return (
     <div className="space-y-3">
       <div aria-live="polite">
@@ -71,6 +73,7 @@ export function GainPanel({ planner, system, onChange, onPick }: Props) {
           </tbody>
         </table>
       )}
+      {seen.flows && schools !== null && <p className="max-w-prose text-sm">{schools}</p>}
     </div>
   );
 }

@@ -60,7 +60,7 @@ export function Headline({
           By the clock{byClock.seconds === null ? '' : ` ${clock(byClock.seconds)} min`}: {byClock.why}
         </p>
       )}
-      {cost && <p className="text-sm">{cost} until then.</p>}
+      {cost && <p className="text-sm">{cost}</p>}
       {joint?.caution && <p className="mt-1 text-sm font-medium">□ {joint.caution}</p>}
     </div>
   );

@@ -3,7 +3,7 @@ import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { setupSchema, type Setup } from '../../../core/models/setup';
 import { spacesOf } from '../../../core/models/network';
-import { type Band, type Change } from '../../../core/models/purge';
+import { type Band, type Change, type Ready } from '../../../core/models/purge';
 import type { System } from '../../../core/basics/units';
 import type { Answer, PurgeWorker, Question } from '../../workers/purge.worker';
 import { request } from '../post';
@@ -49,10 +49,12 @@ type Props = {
   limit: number;
   system: System;
   monitor: string | undefined;
+  /** what the arc will wait for */
+  ready: Ready;
   active: boolean;
 };
 
-export function usePlanner({ spool, weld, first, saved, limit, system, monitor, active }: Props) {
+export function usePlanner({ spool, weld, first, saved, limit, system, monitor, ready, active }: Props) {
   const key = `sentrel-setup-${spool}-${weld}`;
   const [history, setHistory] = useState<History>({ past: [], now: first, future: [] });
   const [dragging, setDragging] = useState(false);
@@ -134,6 +136,7 @@ export function usePlanner({ spool, weld, first, saved, limit, system, monitor, 
       setup,
       limit,
       system,
+      ready: { by: ready.by, hold: ready.hold },
       quick: dragging,
       ...(monitor && { monitor }),
       ...(start !== undefined && { start }),
@@ -149,7 +152,7 @@ export function usePlanner({ spool, weld, first, saved, limit, system, monitor, 
       console.error('The purge model stopped:', e);
       setSeen((s) => ({ ...s, computing: null }));
     });
-  }, [active, setup, spaces, limit, system, monitor, start, dragging]);
+  }, [active, setup, spaces, limit, system, monitor, start, dragging, ready.by, ready.hold]);
 
   // The spool's set-up on the server follows, a moment after the last change.
   useEffect(() => {

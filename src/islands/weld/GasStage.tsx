@@ -1,23 +1,34 @@
 /** Gas: whether a purge is needed, the lots, the cylinder and what it still holds, the meter, the monitor's check. */
 import { useState } from 'react';
 import { checkMonitor } from '../../../core/work/devices';
-import { gasForWeld, gasNames, left, meterState, needOf, supplyAdvice, type Gas } from '../../../core/basics/gases';
-import { postPurge } from '../../../core/models/heat';
+import { gasNames, left, meterState, supplyAdvice } from '../../../core/basics/gases';
 import { alloys } from '../../../core/basics/materials';
 import { backingNames, needOptions, type Backing } from '../../../core/models/need';
-import { startingSetup, totalFlow } from '../../../core/models/setup';
+import { courseOf, gasOf, readyBy, type Times } from '../../../core/models/purge';
+import { totalFlow } from '../../../core/models/setup';
+import type { GasLot } from '../../../core/work/gas';
 import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/work/registers';
-import { bore } from '../../../core/basics/sizes';
-import { parseQuantity, show } from '../../../core/basics/units';
+import { clock, parseQuantity, show } from '../../../core/basics/units';
+import { useForecast } from '../purge/useForecast';
 import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
 import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { serverTime, type Refusal } from '../post';
 import { useWeld } from './context';
+import { firstSetup } from './firstSetup';
 
 type Values = { purge: string; torch: string; cylinder: string; meter: string; monitor: string; air: string; bottle: string };
 
-const lotOf = (g: ItemOf<'gas'> | undefined) => ({
+/** Torch flow until it is set, m³/s: a cup as most use it. */
+const USUAL_TORCH = 7.5e-3 / 60;
+/** Of a plan that is not there yet. */
+const NO_TIME: Times = {
+  joint: { value: null, low: null, high: null },
+  vent: { value: null, low: null, high: null },
+  figures: [],
+};
+
+const lotOf = (g: ItemOf<'gas'> | undefined): GasLot => ({
   id: g?.id ?? '',
   label: g?.label ?? '',
   gas: g?.body.gas ?? ('argon' as const),
@@ -25,16 +36,15 @@ const lotOf = (g: ItemOf<'gas'> | undefined) => ({
   supplyPpm: g?.body.supplyPpm ?? 0,
 });
 
-/** What one weld takes, before its plan is made: five volumes of a plain spool, two looks, a turn at about 100 mm/min. */
-function useNeed(gas: Gas) {
-  const { state, savedSetup } = useWeld();
-  const { size } = state.design;
-  const setup = state.plan?.setup ?? savedSetup?.setup ?? startingSetup(size, gas);
-  const flow = totalFlow(setup);
-  const fill = state.plan?.plan.joint.high ?? state.plan?.plan.joint.value ?? (7 * (Math.PI / 4) * bore(size) ** 2 * 0.6) / flow;
-  const weld = (Math.PI * size.od) / (0.1 / 60);
-  const hold = postPurge(size.wall).value ?? 60;
-  return { flow, fill, weld, hold, planned: state.plan !== null, need: gasForWeld(flow, fill, 1, weld, hold) };
+/** The course of this weld's purge: its plan's, or that of the plan its spool would get as it stands. Null while that is computed. */
+function useCourse(lot: GasLot | null, monitored: boolean) {
+  const weld = useWeld();
+  const { state, criterion, system } = weld;
+  const ready = readyBy(criterion.purge, monitored);
+  const setup = firstSetup(weld, lot);
+  const forecast = useForecast(state.plan ? null : setup, criterion.purge.startPpm, system, ready);
+  const plan = state.plan?.plan ?? forecast;
+  return { setup, course: plan && courseOf(setup, plan, ready), planned: state.plan !== null };
 }
 
 export function GasStage() {
@@ -174,7 +184,9 @@ export function GasStage() {
               {v.cylinder && (
                 <Supply
                   content={contentOf(v.cylinder)}
-                  gas={lot?.body.gas ?? 'argon'}
+                  lot={lotOf(lot)}
+                  torch={v.torch ? lotOf(gases.find((x) => x.id === v.torch)) : null}
+                  monitored={v.monitor !== 'none'}
                   welds={Math.max(1, weldsLeft.spool)}
                   job={Math.max(1, weldsLeft.job)}
                 />
@@ -197,19 +209,48 @@ export function GasStage() {
 }
 
 /** Will it last? Said before the arc, not in the root. */
-function Supply({ content, gas, welds, job }: { content: number | null; gas: Gas; welds: number; job: number }) {
-  const { system, prices } = useWeld();
-  const { need, planned } = useNeed(gas);
-  const one = needOf(need);
+function Supply({
+  content,
+  lot,
+  torch,
+  monitored,
+  welds,
+  job,
+}: {
+  content: number | null;
+  lot: GasLot;
+  torch: GasLot | null;
+  monitored: boolean;
+  welds: number;
+  job: number;
+}) {
+  const { state, system, prices } = useWeld();
+  const { setup, course, planned } = useCourse(lot, monitored);
+  const purge = course && gasOf(course);
+  const q = (m3: number) => show(m3, 'volume', system);
+  if (!course || purge === null || !course.gas)
+    return (
+      <p className="text-sm" role="status" data-testid="supply">
+        {course ? 'The plan gives no time here, so nobody can say what a weld takes.' : 'Computing what a weld takes.'}
+      </p>
+    );
+  // A torch on the same lot draws from the same bottle; its flow is as set, or as it usually is.
+  const flow = state.setup?.flow ?? USUAL_TORCH;
+  const same = torch !== null && torch.id === lot.id;
+  const drawn = same ? flow * (course.weld + course.passes * (state.setup?.postFlow ?? 8)) : 0;
+  const one = purge + drawn;
   const advice = supplyAdvice(content, one, welds, 0, system);
+  const { fill, refills, weld, hold } = course.gas;
+  const late = course.wait ? (course.wait.high ?? course.wait.value) : 0;
   return (
     <p className={`text-sm ${advice.enough ? '' : 'font-semibold'}`} role="status" data-testid="supply">
       {advice.enough ? '✓ ' : '■ '}
-      {advice.text} One weld takes about {show(one, 'volume', system)} (fill {show(need.fill, 'volume', system)}, a refill{' '}
-      {show(need.refills, 'volume', system)}, weld {show(need.weld, 'volume', system)}, hold {show(need.hold, 'volume', system)}),{' '}
-      {money(gasCost(prices, gas, one), prices?.currency)}. The {welds} {welds === 1 ? 'weld' : 'welds'} left on this spool take{' '}
-      {show(one * welds, 'volume', system)}, the {job} left of this job {show(one * job, 'volume', system)} if they are alike.
-      {planned ? '' : ' Reckoned before the plan: seven volumes of a plain spool.'}
+      {advice.text} One weld takes about {q(one)} (until ready {q(fill)}, a look and its refill {q(refills)}, weld in{' '}
+      {course.passes === 1 ? 'one pass' : `${course.passes} passes`} {q(weld)}, hold {q(hold)}
+      {same ? `, torch from the same bottle ${q(drawn)}` : ''}), {money(gasCost(prices, lot.gas, one), prices?.currency)}. The {welds}{' '}
+      {welds === 1 ? 'weld' : 'welds'} left on this spool take {q(one * welds)}, the {job} left of this job {q(one * job)} if they are
+      alike. Ready after {clock(late)} at {show(totalFlow(setup), 'flow', system)}
+      {planned ? ', as planned.' : ', by the plan as the spool stands.'}
     </p>
   );
 }
@@ -217,16 +258,14 @@ function Supply({ content, gas, welds, job }: { content: number | null; gas: Gas
 /** Is a purge needed? The three ways beside each other; recorded with who took it. */
 function Need() {
   const { state, criterion, system, prices, people, record } = useWeld();
-  const gas = state.gas?.purge.gas ?? 'argon';
-  const { flow, fill, weld, hold } = useNeed(gas);
+  const lot = state.gas?.purge ?? null;
+  const { setup, course } = useCourse(lot, state.gas?.monitor !== null);
   const options = needOptions({
     criterion,
     family: alloys[state.design.alloyA].family,
-    flow,
-    fill,
-    weld,
-    hold,
-    price: prices?.perM3[gas] ?? null,
+    flow: totalFlow(setup),
+    course: course ?? courseOf(setup, NO_TIME, { by: 'monitor', hold: 0 }),
+    price: prices?.perM3[setup.gas] ?? null,
   });
   const [choice, setChoice] = useState<Backing>(state.need?.choice ?? 'purge');
   const [reason, setReason] = useState(state.need?.reason ?? '');

@@ -4,11 +4,11 @@ import Undo2 from 'lucide-react/icons/undo-2';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/work/devices';
-import { setupForWeld, setupSchema, startingSetup, totalFlow, withPart } from '../../../core/models/setup';
-import { clockGate, type Plan, type Rule } from '../../../core/models/purge';
+import { setupSchema, totalFlow, withPart } from '../../../core/models/setup';
+import { clockGate, jointLag, readyBy, type ClockGate, type Plan, type Rule } from '../../../core/models/purge';
 import { rulesFor } from '../../../core/work/run';
 import { gasCost, money } from '../../../core/work/registers';
-import { show } from '../../../core/basics/units';
+import { clock, show } from '../../../core/basics/units';
 import type { Shown } from '../drawings/Filling';
 import { SideView } from '../drawings/SideView';
 import { Beside } from '../kit/Beside';
@@ -23,6 +23,7 @@ import { RootPanel } from '../purge/RootPanel';
 import { offers, SpoolPanel } from '../purge/SpoolPanel';
 import { usePlanner } from '../purge/usePlanner';
 import { useWeld } from './context';
+import { firstSetup } from './firstSetup';
 import { RunPanel } from './RunPanel';
 import { Unpurged } from './Unpurged';
 
@@ -56,15 +57,22 @@ function Planning() {
   const size = state.design.size;
   const gas = state.gas;
   const limit = criterion.purge.startPpm;
-  const first = useMemo(() => {
-    const base =
-      state.plan?.setup ??
-      (savedSetup ? setupForWeld(savedSetup.setup, savedSetup.joints, state.id, spoolDone) : startingSetup(size, gas?.purge.gas));
-    return gas ? { ...base, gas: gas.purge.gas, supplyPpm: gas.purge.supplyPpm } : base;
-    // As it stands when the stage opens.
-  }, []);
+  // As it stands when the stage opens.
+  const first = useMemo(() => firstSetup({ state, savedSetup, spoolDone }, gas?.purge ?? null), []);
+  const device = gas?.monitor && devices.find((d) => d.id === gas.monitor?.id);
+  const waits = readyBy(criterion.purge, Boolean(device));
   const [monitor, setMonitor] = useState<string | undefined>(undefined);
-  const planner = usePlanner({ spool: state.spool, weld: state.id, first, saved: savedSetup, limit, system, monitor, active: true });
+  const planner = usePlanner({
+    spool: state.spool,
+    weld: state.id,
+    first,
+    saved: savedSetup,
+    limit,
+    system,
+    monitor,
+    ready: waits,
+    active: true,
+  });
   const { setup, change, spaces, seen } = planner;
   const [panel, setPanel] = useState<(typeof panels)[number][0]>('openings');
   const [picked, setPicked] = useState<string | null>(null);
@@ -73,6 +81,8 @@ function Planning() {
   const [count, setCount] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [busy, setBusy] = useState(false);
+  /** why the clock waits less than the trade's rule; empty: it does not */
+  const [because, setBecause] = useState('');
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
   const drawing = useDrawingPlace(view);
@@ -118,7 +128,9 @@ function Planning() {
 
   const filling = seen.plan?.filling ?? null;
   const end = plan ? Math.max(plan.joint.high ?? plan.joint.value ?? 0, plan.vent.high ?? plan.vent.value ?? 0) : 0;
-  const longest = end > 0 ? 1.25 * end : 12 * (seen.plan?.plug ?? 30);
+  // Past the limit, to the last rule of thumb that the picture has room for.
+  const thumbs = Math.max(0, ...(seen.plan?.thumbs ?? []).map((t) => 1.05 * t.seconds));
+  const longest = end > 0 ? Math.max(1.25 * end, Math.min(4 * end, thumbs)) : 12 * (seen.plan?.plug ?? 30);
   const now = moment ?? 0.35 * (plan?.joint.value ?? longest);
   // Edges are numbered by part: a filling computed for other parts says nothing here.
   const fits = seen.plan?.setup.parts === setup.parts;
@@ -138,15 +150,13 @@ function Planning() {
     };
   }, [filling, fits, now, limit, faults.length]);
 
-  /** gas and money until the joint is ready, at the late end of the band */
+  /** gas and money for the weld, at the late end of the band */
   const cost = (p: Plan): string => {
-    const until = p.joint.high ?? p.joint.value;
-    const volume = until === null ? null : until * totalFlow(setup);
+    const volume = p.figures.find((f) => f.id === 'gas')?.value ?? null;
     return volume === null
       ? ''
-      : `${show(volume, 'volume', system)} of gas, ${money(gasCost(prices, setup.gas, volume), prices?.currency)}`;
+      : `About ${show(volume, 'volume', system)} of gas for this weld, look, passes and hold with it: ${money(gasCost(prices, setup.gas, volume), prices?.currency)}.`;
   };
-  const device = gas?.monitor && devices.find((d) => d.id === gas.monitor?.id);
   const bay = device?.station ?? '';
   // What stands in the same bay listens, unless it is taken off; what stands elsewhere can be put on.
   const others = devices.filter((d) => d.kind !== 'oxygen-monitor' && !d.revoked && !d.busy);
@@ -190,6 +200,9 @@ function Planning() {
     if (countIn === null) return refuse('Count the dams, tape and diffusers that go in: the same must come out.');
     const asked = await planned();
     if (!asked) return refuse('The plan could not be computed in time. Nothing was started; press again.');
+    const gate = clockGate(setup, asked);
+    const less = waits.by === 'clock' && because.trim() !== '' && gate.model !== null && gate.seconds !== null && gate.model < gate.seconds;
+    if (less && because.trim().length < 3) return refuse("Say why the clock waits less than the trade's rule: the record keeps it.");
     return (
       (await record({ stream: state.id, type: 'purge.planned', body: { setup, plan: asked } })) ??
       (await record({
@@ -200,7 +213,9 @@ function Planning() {
           welds: [state.id, ...spoolWelds.map((w) => w.id).filter((id) => also.includes(id))],
           setup,
           rules: rulesFor(criterion.purge, Boolean(device)),
-          planned: clockGate(setup, asked).seconds,
+          planned: less ? gate.model : gate.seconds,
+          jointLag: place === 'vent' ? jointLag(asked) : 0,
+          shorter: less ? because.trim() : null,
           device: device
             ? { id: device.id, label: device.name, declared: { resolution: device.resolution, noise: device.noise, top: device.top } }
             : null,
@@ -311,7 +326,7 @@ function Planning() {
           <SpoolPanel setup={setup} system={system} size={size} picked={picked} onPick={pick} onChange={change} ends={ends} />
         )}
         {panel === 'root' && <RootPanel setup={setup} system={system} gap={state.fitup?.gapWide.value ?? 1e-3} onChange={change} />}
-        {panel === 'gain' && <GainPanel planner={planner} system={system} onChange={change} onPick={setPicked} />}
+        {panel === 'gain' && <GainPanel planner={planner} setup={setup} system={system} onChange={change} onPick={setPicked} />}
         {panel === 'fill' && (
           <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={now} mounted={mounted} />
         )}
@@ -381,6 +396,9 @@ function Planning() {
             ))}
           </div>
         )}
+        {waits.by === 'clock' && ready && faults.length === 0 && (
+          <ShorterWait gate={clockGate(setup, ready)} because={because} onBecause={setBecause} />
+        )}
         <button type="button" className="btn col-span-2 min-h-14 btn-success text-lg" disabled={busy} onClick={() => void start()}>
           Start the purge
         </button>
@@ -394,5 +412,23 @@ function Planning() {
       </p>
       <RefusalNote refusal={refusal} />
     </div>
+  );
+}
+
+/** By the clock, less than the trade's own rule: only down to what the model says must be waited for, and with a reason on the record. */
+function ShorterWait({ gate, because, onBecause }: { gate: ClockGate; because: string; onBecause: (why: string) => void }) {
+  const { seconds, model } = gate;
+  if (seconds === null || model === null || model >= seconds) return null;
+  return (
+    <label className="col-span-2 block text-sm font-medium md:col-span-4">
+      Waits {clock(seconds)} min. To wait {clock(model)} instead, less than the trade’s rule, say why
+      <input
+        className="input min-h-12 w-full"
+        value={because}
+        maxLength={200}
+        placeholder="Left empty: the trade’s rule"
+        onChange={(e) => onBecause(e.target.value)}
+      />
+    </label>
   );
 }

@@ -32,6 +32,8 @@ export function Unpurged() {
           listens: [],
           station: '',
           cylinder: null,
+          jointLag: 0,
+          shorter: null,
         },
       }),
     );
