@@ -125,7 +125,9 @@ test('watch it fill: curves, clock school, scrub, purging again', async ({ page 
   await tab(page, 'Watch it fill');
   await expect(page.getByRole('img', { name: /Oxygen expected over time/ })).toBeVisible();
   await expect(page.getByRole('list', { name: 'Rules of thumb beside the model' })).toContainText(/Common practice, no source/);
-  await expect(page.getByRole('list', { name: 'Rules of thumb beside the model' })).toContainText(/model says .* ppm at the joint, waits [\d.]+ times as long/);
+  await expect(page.getByRole('list', { name: 'Rules of thumb beside the model' })).toContainText(
+    /model says .* ppm at the joint, waits [\d.]+ times as long/,
+  );
   const shade = () => page.getByTestId('filling').locator('line').nth(5).getAttribute('stroke');
   const slider = page.getByLabel('Moment shown');
   await slider.fill('0');

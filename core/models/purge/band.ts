@@ -61,8 +61,10 @@ export const uncheckedParts = (setup: Setup): string[] => setup.parts.filter((p)
 export type Span = {
   low: number | null;
   high: number | null;
-  /** share of purges like this that reach the limit, 0 to 1 */
+  /** share of purges like this that reach the limit while the model looks ahead, 0 to 1 */
   reached: number;
+  /** share whose leak alone keeps them from it for ever */
+  never: number;
 };
 export type BandCurve = { times: number[]; low: number[]; middle: number[]; high: number[] };
 export type Band = { samples: number; joint: Span; vent: Span; curves: { joint: BandCurve; vent: BandCurve } };
@@ -141,7 +143,7 @@ export function* bandOf(
       const t = of(p) > 1 ? Infinity : quantile(sorted, of(p));
       return Number.isFinite(t) ? t : null;
     };
-    return { low: end(0.1), high: end(0.9), reached: (reach * sorted.filter(Number.isFinite).length) / sorted.length };
+    return { low: end(0.1), high: end(0.9), reached: (reach * sorted.filter(Number.isFinite).length) / sorted.length, never: 1 - reach };
   };
   const curve = (columns: number[][]): BandCurve => {
     const sorted = columns.map((c) => c.sort((a, b) => a - b));

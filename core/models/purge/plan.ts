@@ -7,7 +7,7 @@ import type { Band, Span } from './band';
 import { LEAK, uncheckedParts } from './band';
 import { courseOf, gasOf, type Ready } from './course';
 import { leakFloor, mixedVolumes } from '../network';
-import { entering, plainBody, type Prediction } from './predict';
+import { entering, lookAhead, plainBody, type Prediction } from './predict';
 import { pressureWindow, rootOf } from '../closing';
 import { insidePressure, judgeSetup, ruleSchema, type Judged } from './rules';
 import { totalFlow, type Setup } from '../setup';
@@ -75,10 +75,15 @@ export function planOf(
   const joint = timed(p.times.joint, band?.joint);
   const vent = timed(p.times.vent, band?.vent);
   const mayNot = (span: Span | undefined): string => {
-    const never = Math.round((1 - (span?.reached ?? 1)) * 100);
-    return never < 1
-      ? ''
-      : `${never} of 100 purges like this never get there: their leaks, which nobody sees, hold the oxygen above the limit.`;
+    const hundredth = (share: number) => Math.round(100 * share);
+    const never = hundredth(span?.never ?? 0);
+    const late = hundredth(1 - (span?.reached ?? 1) - (span?.never ?? 0));
+    return [
+      never && `${never} of 100 purges like this never get there: their leaks, which nobody sees, hold the oxygen above the limit.`,
+      late && `${late} of 100 take longer than ${clock(lookAhead(perVolume))}.`,
+    ]
+      .filter(Boolean)
+      .join(' ');
   };
   const timeFigure = (id: 'joint' | 'vent', label: string, t: Plan['joint'], span: Span | undefined): Figure =>
     figure({

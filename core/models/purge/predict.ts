@@ -90,6 +90,9 @@ export function entering(setup: Setup, leak = 0): { oxygen: number; water: numbe
   return { oxygen: leakFloor(leak, flow, setup.supplyPpm + oxygen / flow), water: water / flow };
 }
 
+/** How far a run that waits for joint and vent looks ahead, s, by the time of one volume. */
+export const lookAhead = (plugTime: number): number => Math.min(4 * 3600, 25 * plugTime);
+
 /** The joint's space when it is one plain straight body: its bore and length. */
 export function plainBody(setup: Setup, spaces: Spaces): { bore: number; length: number } | null {
   const own = spaces.stretches.filter((s) => spaces.spaceOf.get(s.a) === 0);
@@ -133,7 +136,7 @@ export function predict(setup: Setup, spaces: Spaces, limit: number, options: Op
     until: limit * 0.97,
     ...(options.untilEverywhere !== undefined && { everywhere: limit }),
     watch: [mesh.joint, ventVertex],
-    longest: options.untilEverywhere ?? Math.min(4 * 3600, 25 * plugTime),
+    longest: options.untilEverywhere ?? lookAhead(plugTime),
     tolerance: options.tolerance,
     mixing: { dispersion: u.dispersion, jet: u.jet },
     keep: options.keep ?? false,

@@ -1,6 +1,6 @@
 /** What a weld took of gas, and what it cost: from its runs and arcs, at the price known when the gas was checked. */
-import { clockGate } from '../../models/purge';
-import { totalFlow } from '../../models/setup';
+import { clockGate, practiceFor, type Plan } from '../../models/purge';
+import { totalFlow, type Setup } from '../../models/setup';
 import type { RunState } from '../run';
 import type { WeldState } from './state';
 
@@ -11,7 +11,7 @@ export type GasUse = {
   /** money; null without a price */
   money: number | null;
   currency: string | null;
-  /** the clock school: the plan's own wait by the clock, then the same weld and hold; null without a plan or where it gives no time */
+  /** the clock school: its wait, then the same weld and hold; null without a plan or where that school has no time */
   clockSchool: { purge: number; money: number | null } | null;
 };
 
@@ -30,6 +30,10 @@ const inHand = (run: RunState, weld: string, from: number, to: number): number =
   run.turns.filter((t) => t.weld === weld).reduce((sum, t) => sum + Math.max(0, Math.min(t.to ?? to, to) - Math.max(from, t.from)), 0) /
   1000;
 
+/** s that who goes by the clock would have waited: as the plan has it, or where it gives no time, as the trade has it for this size. */
+const clockSchool = (setup: Setup, plan: Plan): number | null =>
+  clockGate(setup, plan).seconds ?? practiceFor(setup, plan.figures.find((f) => f.id === 'volume')?.value ?? 0)?.seconds ?? null;
+
 /** @param now ms, for a run that goes on */
 export function gasUse(s: WeldState, now: number): GasUse {
   let [purge, after] = [0, 0];
@@ -44,7 +48,7 @@ export function gasUse(s: WeldState, now: number): GasUse {
   const torch = s.setup && s.arcs.length ? s.setup.flow * (arcs + s.setup.postFlow * s.arcs.length) : 0;
   const price = s.gas?.price ?? null;
   const cost = (p: number, t: number) => (price && price.purge !== null && price.torch !== null ? p * price.purge + t * price.torch : null);
-  const wait = s.plan && clockGate(s.plan.setup, s.plan.plan).seconds;
+  const wait = s.plan && clockSchool(s.plan.setup, s.plan.plan);
   const clock = !s.plan || !wait || after === 0 ? null : totalFlow(s.plan.setup) * wait + after;
   return {
     purge,
@@ -58,8 +62,6 @@ export function gasUse(s: WeldState, now: number): GasUse {
 /** The same in words, for the record. */
 export function gasUseWords(u: GasUse, show: (m3: number) => string): string {
   const money = (m: number | null) => (m === null ? '' : `, ${m.toFixed(2)} ${u.currency ?? ''}`);
-  const other = u.clockSchool
-    ? ` By the clock of its plan the purge would have taken ${show(u.clockSchool.purge)}${money(u.clockSchool.money)}.`
-    : '';
+  const other = u.clockSchool ? ` By the clock the purge would have taken ${show(u.clockSchool.purge)}${money(u.clockSchool.money)}.` : '';
   return `Purge ${show(u.purge)}, torch ${show(u.torch)}${u.money === null ? ', no price entered' : money(u.money)}.${other}`;
 }
