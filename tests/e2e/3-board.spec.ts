@@ -84,13 +84,22 @@ test('a tablet in portrait: the Board and a run fit, targets are large enough', 
 });
 
 test('without a monitor, where the criterion allows it, the clock decides and the record says so', async ({ page }) => {
-  await atPurge(page, { job: 'Clock job', spool: 'C-1', criterion: 'PIPE-clean' });
+  const [weld] = await atPurge(page, { job: 'Clock job', spool: 'C-1', criterion: 'PIPE-clean' });
+  // The trade waits three minutes here; less only down to what the model says, and with a reason.
+  await expect(page.getByTestId('by-clock')).toContainText(/By the clock 3:00 min: the trade's own rule/, { timeout: 20_000 });
+  const why = page.getByLabel(/^Waits 3:00 min\. To wait [0-2]:\d\d instead/);
+  await why.fill('no');
+  await press(page, 'Start the purge');
+  await expect(page.getByText(/Say why the clock waits less than the trade's rule/)).toBeVisible();
+  await why.fill('same spool proved by monitor this morning');
   await press(page, 'Start the purge');
   await expect(page.getByText('Filling, by the clock.')).toBeVisible();
   await press(page, 'Arc on');
   await expect(page.locator('[data-stage="purge"]')).toContainText(
     /by clock, model \d+:\d\d to \d+:\d\d min, oxygen not measured, before ready/,
   );
+  await page.goto(`/welds/${weld}/record`);
+  await expect(page.getByText(/Waits [0-2]:\d\d min, less than the trade's rule: same spool proved by monitor this morning/)).toBeVisible();
 });
 
 for (const theme of ['day', 'bay'] as const)
