@@ -58,9 +58,21 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   tiBrush: { kind: 'tool', label: 'Brush T-1', body: { what: 'Hand brush', metal: 'titanium', grit: null } },
   pad: { kind: 'tool', label: 'Pad S-5', body: { what: 'Non-woven pad', metal: 'stainless', grit: 180 } },
   steelBrush: { kind: 'tool', label: 'Brush C-9', body: { what: 'Hand brush', metal: 'carbon-steel', grit: null } },
-  citric: { kind: 'product', label: 'DEMO citric bath', body: { kind: 'citric', lot: 'C-118', dwellSeconds: 1200, hydrofluoric: false } },
-  paste: { kind: 'product', label: 'DEMO pickling paste', body: { kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true } },
-  wash: { kind: 'product', label: 'DEMO neutraliser', body: { kind: 'neutraliser', lot: 'N-7', dwellSeconds: null, hydrofluoric: false } },
+  citric: {
+    kind: 'product',
+    label: 'DEMO citric bath',
+    body: { kind: 'citric', lot: 'C-118', dwellSeconds: 1200, hydrofluoric: false, mostCelsius: null },
+  },
+  paste: {
+    kind: 'product',
+    label: 'DEMO pickling paste',
+    body: { kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true, mostCelsius: 35 },
+  },
+  wash: {
+    kind: 'product',
+    label: 'DEMO neutraliser',
+    body: { kind: 'neutraliser', lot: 'N-7', dwellSeconds: null, hydrofluoric: false, mostCelsius: null },
+  },
   cylinder: {
     kind: 'cylinder',
     label: 'Cylinder bay 1',

@@ -214,7 +214,9 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
             tool: null,
             product: { ...have.paste, product: stock.paste.body as never },
             dwell: 2700,
+            rinse: { feedPh: 7.1, runoffPh: 6.8 },
             tintRemains: false,
+            because: null,
           }
         : {
             method: 'abrasive',
@@ -223,7 +225,9 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
             tool: { ...have.pad, tool: stock.pad.body as never },
             product: null,
             dwell: null,
+            rinse: null,
             tintRemains: false,
+            because: null,
           },
     );
     if (!reaches('passivate')) return;
@@ -235,6 +239,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       celsius: 40,
       dwell: 1200,
       dwellFrom: 'sheet',
+      because: null,
     });
     hand.pass(1320);
     await say(s.cast.second, 'passivate.ended', {
@@ -244,6 +249,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       chloridePpm: 18,
       test: 'damp-cloth',
       testPassed: true,
+      because: null,
     });
   }
   if (!reaches('record')) return;

@@ -233,7 +233,7 @@ describe('the arc', () => {
 });
 
 describe('what makes no sense on this weld', () => {
-  it('is refused with the reason and nothing is recorded', async () => {
+  it('is refused with the reason and nothing is recorded; what was done is taken, and keeps the record open', async () => {
     const weld = (await enter(w, { spool: 'S-15' })).welds[0] as string;
     const hot = await say(w, weld, 'clean.recorded', {
       method: 'paste',
@@ -242,9 +242,13 @@ describe('what makes no sense on this weld', () => {
       tool: null,
       product: null,
       dwell: null,
+      rinse: null,
       tintRemains: false,
+      because: null,
     });
-    expect(hot).toMatchObject({ status: 422, error: expect.stringContaining('80 °C') as string });
+    expect(hot.status).toBe(201);
+    const after = (await weldRecord(w.sql, weld))?.state;
+    expect(after?.deviations.map((d) => d.text).join()).toContain('80 °C');
     const wide = await say(w, weld, 'fitup.recorded', {
       gapNarrow: { value: 0, at: 12 },
       gapWide: { value: 0.06, at: 6 },
@@ -258,7 +262,14 @@ describe('what makes no sense on this weld', () => {
       advice: [],
     });
     expect(wide).toMatchObject({ status: 422, error: expect.stringContaining('wider than the tube') as string });
-    expect(await eventsOf(w.sql, weld)).toHaveLength(1);
+    expect(await eventsOf(w.sql, weld)).toHaveLength(2);
+    const no = await say(w, weld, 'deviation.settled', { entry: uuid(), id: 'paste-hot', reason: 'asked the engineer' }, { seen: 2 });
+    expect(no).toMatchObject({ status: 422, error: 'There is no such deviation on this weld.' });
+    const entry = after?.deviations[0]?.entry ?? '';
+    for (const d of after?.deviations ?? [])
+      expect(
+        (await say(w, weld, 'deviation.settled', { entry, id: d.id, reason: 'engineer: pickle it in the bath' }, { seen: 2 })).status,
+      ).toBe(d === after?.deviations[0] ? 201 : 409);
   });
 
   it('a verdict cannot be milder than its criterion', async () => {

@@ -136,6 +136,40 @@ test('leaving a stage out wants its reason', async ({ page }) => {
   await expect(page.locator('[data-stage="clean"]')).toContainText('Left out: Customer cleans the line whole');
 });
 
+test('what was done that must not be is taken as a deviation, and keeps the record open until it is settled', async ({ page }) => {
+  await toLook(page, { job: 'Ways', spool: 'D-9' });
+  await allBright(page);
+  await press(page, 'Record the look');
+  await press(page, 'Give the verdict');
+  await field(page, 'Method').selectOption('brush');
+  await field(page, 'Tool and its mark').selectOption({ label: 'Brush C-9, carbon-steel' });
+  await expect(page.getByText(/Metal not measured: hands need it below 50 °C/)).toBeVisible();
+  await press(page, 'Record the cleaning');
+  await expect(page.getByText(/Do not do it like this/)).toBeVisible();
+  await field(page, 'It was done all the same: record it as a deviation').check();
+  await press(page, 'Record the cleaning');
+  await expect(page.getByText(/Say why in a few words/)).toBeVisible();
+  await field(page, 'Why').fill('wrong brush off the wall');
+  await press(page, 'Record the cleaning');
+  await expect(due(page, 'passivate')).toBeVisible();
+  await page.getByText('Leave it out ›').last().click();
+  await field(page, 'Reason').fill('whole line is passivated later');
+  await press(page, 'Leave out');
+  await expect(due(page, 'record')).toBeVisible();
+  await expect(page.getByTestId('waits')).toHaveText('A deviation to settle');
+  await press(page, 'Close the record, unsigned');
+  await expect(page.getByRole('alert')).toContainText(
+    /plants rust.*Settle it: a test for free iron that passes, or pickling the skin off, or a referral/,
+  );
+  await field(page, 'Referred to whom, and what they decided').fill('QA: ferroxyl on a coupon, then pickled as a line');
+  await press(page, 'Record the referral');
+  await expect(page.getByText('✓ Deviation, settled.')).toBeVisible();
+  await expect(page.getByTestId('waits')).toHaveText('Closing the record');
+  await press(page, 'Close the record, unsigned');
+  await page.goto(`${page.url().split('?')[0] ?? ''}/record`);
+  await expect(page.getByRole('list', { name: 'Deviations' })).toContainText('Referred: QA: ferroxyl on a coupon');
+});
+
 test('everything on the drawings can be done by keyboard', async ({ page }) => {
   await atPurge(page, { job: 'Ways', spool: 'K-9' });
   const vent = page.getByRole('button', { name: /^Vent 1 at the high point of dam 2/ });

@@ -5,10 +5,10 @@
  */
 import { z } from 'zod';
 
-export const alloyFamilySchema = z.enum(['austenitic', 'duplex', 'nickel', 'titanium']);
+export const alloyFamilySchema = z.enum(['austenitic', 'duplex', 'nickel', 'titanium', 'ferritic', 'martensitic', 'carbon']);
 export type AlloyFamily = z.infer<typeof alloyFamilySchema>;
 
-export const alloySchema = z.enum(['304L', '316L', '316Ti', '321', '2205', '625', 'Ti-2']);
+export const alloySchema = z.enum(['304L', '316L', '316Ti', '321', '2205', '625', 'Ti-2', '303', '409', '410', 'mild']);
 export type AlloyId = z.infer<typeof alloySchema>;
 
 export type Alloy = {
@@ -17,6 +17,8 @@ export type Alloy = {
   number: string;
   family: AlloyFamily;
   titaniumStabilised: boolean;
+  /** sulphur added: baths for other grades attack it */
+  freeMachining: boolean;
   /** highest interpass temperature, °C */
   interpass: number;
   /** may be welded without filler */
@@ -30,6 +32,7 @@ const alloy = (id: AlloyId, name: string, number: string, family: AlloyFamily, i
   family,
   interpass,
   titaniumStabilised: false,
+  freeMachining: false,
   autogenous: true,
   ...more,
 });
@@ -42,6 +45,10 @@ export const alloys: Record<AlloyId, Alloy> = {
   '2205': alloy('2205', 'Duplex 2205', 'S32205 / 1.4462', 'duplex', 150, { autogenous: false }),
   '625': alloy('625', 'Nickel alloy 625', 'N06625', 'nickel', 150),
   'Ti-2': alloy('Ti-2', 'Titanium Gr 2', 'R50400', 'titanium', 120),
+  '303': alloy('303', '303, free-machining', 'S30300 / 1.4305', 'austenitic', 150, { freeMachining: true, autogenous: false }),
+  '409': alloy('409', '409 (exhaust)', 'S40900 / 1.4512', 'ferritic', 150, { titaniumStabilised: true }),
+  '410': alloy('410', '410', 'S41000 / 1.4006', 'martensitic', 250),
+  mild: alloy('mild', 'Mild steel', 'S235 / A53', 'carbon', 250),
 };
 
 const pairs: Record<string, string> = {
@@ -59,6 +66,15 @@ const pairs: Record<string, string> = {
   '304L+625': 'ERNiCrMo-3',
   '625+625': 'ERNiCrMo-3',
   'Ti-2+Ti-2': 'ERTi-2',
+  '303+316L': 'ER312 (cracks easily: ask whether it must be welded)',
+  '303+304L': 'ER312 (cracks easily: ask whether it must be welded)',
+  '409+409': 'ER409Nb or ER309L',
+  '304L+409': 'ER309L',
+  '410+410': 'ER410 or ER309L',
+  'mild+mild': 'ER70S-2 or ER70S-6',
+  '304L+mild': 'ER309L',
+  '316L+mild': 'ER309L',
+  '409+mild': 'ER309L',
 };
 
 /** Filler for a pair of alloys, or null where the table has none (or they cannot be fusion welded). */

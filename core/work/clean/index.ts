@@ -1,9 +1,19 @@
-/** A cleaning that was done, with what, and what was left. */
+/** A cleaning that was done, with what, and what was left. What was done is always taken; what must not be is a deviation. */
 import { z } from 'zod';
 import { clock } from '../../basics/units';
-import { cleaningRefusals, cleanMethodNames, type CleanMethod, type Product, type Situation, type Tool } from '../../models/cleaning';
+import {
+  cleanMethodNames,
+  deviates,
+  judgeCleaning,
+  type Breach,
+  type CleaningStep,
+  type CleanMethod,
+  type Product,
+  type Situation,
+  type Tool,
+} from '../../models/cleaning';
 import { define, inUnits, version, type Line, type Reader } from '../event';
-import { one, productOf, toolOf } from '../shapes';
+import { one, productOf, toolOf, two } from '../shapes';
 
 type Named = { id: string; label: string };
 export type Cleaned = {
@@ -13,8 +23,12 @@ export type Cleaned = {
   tool: (Named & { tool: Tool }) | null;
   product: (Named & { product: Product }) | null;
   dwell: number | null;
+  /** of the rinse after pickling; null when it was not measured, undefined in the first version, which did not ask */
+  rinse?: { feedPh: number; runoffPh: number } | null | undefined;
   /** looked at again: does tint remain? */
   tintRemains: boolean;
+  /** why, where the table wants a reason, or why it was done although it must not be */
+  because: string | null;
 };
 
 const first = z.object({
@@ -26,14 +40,29 @@ const first = z.object({
   dwell: z.number().min(0).max(86_400).nullable(),
   tintRemains: z.boolean(),
 });
+const ph = z.number().min(0).max(14);
+const second = first.extend({
+  product: two.product.nullable(),
+  rinse: z.object({ feedPh: ph, runoffPh: ph }).nullable(),
+  because: one.why.nullable(),
+});
 
 export const cleanRecorded = define<Cleaned>()({
   stream: 'weld',
   decision: false,
-  versions: [version(first, (b): Cleaned => ({ ...b, tool: b.tool && toolOf(b.tool), product: b.product && productOf(b.product) }))],
+  versions: [
+    version(first, (b): Cleaned => ({ ...b, tool: b.tool && toolOf(b.tool), product: b.product && productOf(b.product), because: null })),
+    version(second, (b): Cleaned => ({ ...b, tool: b.tool && toolOf(b.tool) })),
+  ],
 });
 
-export const cleanRefusals = (b: Cleaned, s: Situation): string[] => cleaningRefusals({ ...b, tool: b.tool?.tool ?? null }, s);
+/** The step the table judges. */
+export const cleaningStep = (b: Cleaned): CleaningStep => ({
+  ...b,
+  tool: b.tool?.tool ?? null,
+  product: b.product?.product ?? null,
+});
+export const cleanDeviations = (b: Cleaned, s: Situation): Breach[] => deviates(judgeCleaning(cleaningStep(b), s), b.because);
 
 export function tellClean(b: Cleaned, reader: Reader): Line {
   const q = inUnits(reader);
@@ -42,6 +71,8 @@ export function tellClean(b: Cleaned, reader: Reader): Line {
     details: [
       `${cleanMethodNames[b.method]}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.tool ? `, ${b.tool.label}` : ''}${b.product ? `, ${b.product.label} lot ${b.product.product.lot}` : ''}${b.dwell ? `, ${clock(b.dwell)} min` : ''}`,
       `${b.metalTemperature === null ? 'Metal not measured' : `Metal ${q(b.metalTemperature, 'temperature')}`}; ${b.tintRemains ? 'tint remains' : 'no tint left'}`,
+      ...(b.rinse ? [`Rinsed: feed pH ${b.rinse.feedPh}, runoff pH ${b.rinse.runoffPh}`] : []),
+      ...(b.because === null ? [] : [`Why: ${b.because}`]),
     ],
   };
 }
@@ -50,14 +81,16 @@ export function tellClean(b: Cleaned, reader: Reader): Line {
 export const cleanLine = (cleans: readonly Cleaned[], skipped: string | undefined): string =>
   skipped ? `Left out: ${skipped}` : cleans.map((c) => cleanMethodNames[c.method]).join(', ') || 'Not asked for';
 
-export const cleanCautions = ['Wait until the metal is measured cool. Brush around the tube, never along it. Guard eyes and lungs.'];
+export const cleanCautions = [
+  "Warm metal cleans more easily: the tool maker's limit leads, and hands need it measured cool. Brush around the tube, never along it. Guard eyes and lungs.",
+];
 
 /** Cautions of a cleaning method, beside those of the step. */
 export function methodCautions(method: CleanMethod): string[] {
   if (method === 'paste' || method === 'pickle-bath')
     return [
-      'Hydrofluoric acid: life-threatening burns that do not hurt at first. Trained people only, never alone, calcium gluconate gel in date at the work, hospital always.',
-      'Never on hot metal. Never where it cannot be rinsed and seen.',
+      'Hydrofluoric acid, in paste, bath or paint-on gel whatever its label: life-threatening burns that do not hurt at first. Trained people only, never alone, gauntlets and face shield, calcium gluconate gel in date at the work, hospital always.',
+      'Never on hot metal. Never where it cannot be rinsed and seen. Flood rinse to the end point; a pad or brush only after it.',
     ];
   if (method === 'electrolytic' || method === 'electropolish')
     return ['Fumes hold nickel and chromium. Keep the brush wet and moving, then neutralise and rinse.'];

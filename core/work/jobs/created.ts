@@ -2,15 +2,17 @@
 import { z } from 'zod';
 import { sizeName } from '../../basics/sizes';
 import { define, inUnits, version, type Line, type Reader } from '../event';
-import { one } from '../shapes';
+import { one, two } from '../shapes';
 import { jointNames, type Design } from './work';
 
 export type Created = { spool: string; number: string; design: Design };
 
+const first = z.object({ spool: one.id, number: z.string().min(1).max(40), design: one.design });
+
 export const weldCreated = define<Created>()({
   stream: 'weld',
   decision: false,
-  versions: [version(z.object({ spool: one.id, number: z.string().min(1).max(40), design: one.design }), (b): Created => b)],
+  versions: [version(first, (b) => b), version(first.extend({ design: two.design }), (b): Created => b)],
 });
 
 export function tellCreated({ design: d }: Created, reader: Reader): Line {

@@ -6,7 +6,7 @@ import type { GasCheck, Need } from '../gas';
 import type { Created } from '../jobs';
 import type { Look, VerdictGiven } from '../look';
 import type { Bath, Rinse } from '../passivate';
-import type { Closed, Skipped } from '../release';
+import type { Closed, Settled, Skipped } from '../release';
 import type { Answered, Ended, Logged, Marked, Planned, Retired, Started } from '../run';
 import type { TorchSetup } from '../torch';
 
@@ -25,6 +25,7 @@ export type Bodies = {
   'passivate.started': Bath;
   'passivate.ended': Rinse;
   'stage.skipped': Skipped;
+  'deviation.settled': Settled;
   'record.closed': Closed;
   'weld.corrected': Corrected;
   'run.started': Started;

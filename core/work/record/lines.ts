@@ -7,6 +7,7 @@ import { gasLine } from '../gas';
 import { passivateLine } from '../passivate';
 import type { Stage } from '../stages';
 import { torchLine } from '../torch';
+import { openDeviations } from './deviations';
 import { dams, type WeldState } from './state';
 
 /** Oxygen at the arc, as the record says it: of several arcs the worst, and what it rose to while welding. */
@@ -80,6 +81,6 @@ export function waitsFor(s: WeldState): string {
     case 'passivate':
       return s.bath && !s.rinse ? 'Dwell, then rinse' : 'Passivation';
     case 'record':
-      return 'Closing the record';
+      return openDeviations(s).length ? 'A deviation to settle' : 'Closing the record';
   }
 }

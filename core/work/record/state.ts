@@ -2,11 +2,11 @@
  * The state of a weld: its events, lifted and corrected, and the purges it used. Facts fold in the order of their time, those of one
  * moment in the order of the record; decisions fold in the order of the record, each while what it rests on still stands.
  */
-import type { Situation } from '../../models/cleaning';
 import type { Criterion, Outcome } from '../../models/criteria';
 import { clock } from '../../basics/units';
 import { leftBehind, type ArcSpan, type RunState } from '../run';
-import type { Dams } from '../release';
+import type { Dams, Deviation } from '../release';
+import { cleanedRightly, passivatedRightly, takeBath, takeCleaning, takeRinse } from './deviations';
 import type { Stage } from '../stages';
 import type { BodyOf, EventType, Recorded } from './events';
 
@@ -35,6 +35,8 @@ export type WeldState = {
   cleans: Said<'clean.recorded'>[];
   bath: Said<'passivate.started'> | null;
   rinse: Said<'passivate.ended'> | null;
+  /** what was done in cleaning and passivation that must not be, and how it was settled */
+  deviations: Deviation[];
   skipped: Partial<Record<Stage, string>>;
   closed: Said<'record.closed'> | null;
   done: Record<Stage, boolean>;
@@ -94,6 +96,7 @@ export function foldWeld(
     cleans: [],
     bath: null,
     rinse: null,
+    deviations: [],
     skipped: {},
     closed: null,
     done: {} as WeldState['done'],
@@ -131,14 +134,14 @@ export function foldWeld(
         // Welded again: what was seen and done on the weld before is history.
         s.look = null;
         s.cleans = [];
+        s.deviations = [];
         s.bath = s.rinse = null;
         break;
       case 'clean.recorded':
-        s.cleans.push(said(e));
+        takeCleaning(s, said(e), criterion);
         break;
       case 'passivate.started':
-        s.bath = said(e);
-        s.rinse = null;
+        takeBath(s, said(e), criterion);
         break;
       case 'passivate.ended':
         if (!s.bath) s.contradictions.push('A rinse was recorded without a bath.');
@@ -146,7 +149,7 @@ export function foldWeld(
           const dwelt = (at(e) - s.bath.at) / 1000;
           if (dwelt < s.bath.dwell) s.contradictions.push(`Rinsed before the dwell was up: ${clock(dwelt)} of ${clock(s.bath.dwell)} min.`);
         }
-        s.rinse = said(e);
+        takeRinse(s, said(e), criterion);
         break;
     }
   }
@@ -166,7 +169,14 @@ export function foldWeld(
   return s;
 }
 
-const decisions = new Set<EventType>(['need.decided', 'verdict.given', 'stage.skipped', 'record.closed', 'weld.corrected']);
+const decisions = new Set<EventType>([
+  'need.decided',
+  'verdict.given',
+  'stage.skipped',
+  'deviation.settled',
+  'record.closed',
+  'weld.corrected',
+]);
 
 /** What was decided, in the order of the record, as far as it still stands. */
 function decide(
@@ -176,7 +186,13 @@ function decide(
   reweld: number,
   corrected: number,
 ): void {
-  for (const e of events) if (e.type === 'need.decided') s.need = said(e);
+  for (const e of events) {
+    if (e.type === 'need.decided') s.need = said(e);
+    if (e.type === 'deviation.settled') {
+      const d = s.deviations.find((x) => x.entry === e.body.entry && x.id === e.body.id);
+      if (d) d.settled = `Referred: ${e.body.reason}`;
+    }
+  }
   // The verdict on the look that is the newest now; a re-weld stands until the new weld is looked at.
   const verdict = verdicts.findLast((v) => v.seq >= reweld && (v.seq === reweld ? s.look === null : v.body.look === s.look?.event));
   s.verdict = verdict ? said(verdict) : null;
@@ -200,7 +216,7 @@ function settle(s: WeldState, criterion: Criterion, again: number): void {
   const welded = s.arcs.length > 0 && s.arcs.every((a) => a.off !== null);
   const held = runsNow.length > 0 && runsNow.every((r) => leftBehind(r, s.id));
   const cleanDue = criterion.cleaning === 'always' || (criterion.cleaning === 'when-tinted' && outcome === 'clean') || outcome === 'clean';
-  const cleaned = s.cleans.length > 0 && s.cleans.at(-1)?.tintRemains === false;
+  const cleaned = cleanedRightly(s);
   const passivateDue = criterion.passivation === 'always' || (criterion.passivation === 'when-cleaned' && s.cleans.length > 0);
   s.done = {
     fitup: s.fitup !== null,
@@ -210,24 +226,12 @@ function settle(s: WeldState, criterion: Criterion, again: number): void {
     weld: welded && held,
     look: judged && outcome !== 'refer',
     clean: judged && (cleaned || s.skipped.clean !== undefined || !cleanDue),
-    passivate: judged && ((s.rinse !== null && s.rinse.testPassed !== false) || s.skipped.passivate !== undefined || !passivateDue),
+    passivate: judged && (passivatedRightly(s) || s.skipped.passivate !== undefined || !passivateDue),
     record: s.closed !== null,
   };
   const order: Stage[] = ['fitup', 'gas', 'setup', 'purge', 'weld', 'look', 'clean', 'passivate', 'record'];
   s.due = s.out ? (s.done.record ? null : 'record') : (order.find((stage) => !s.done[stage]) ?? null);
 }
-
-/** What cleaning and passivation have to know of a weld. */
-export const situation = (s: WeldState, criterion: Criterion): Situation => ({
-  alloys: [s.design.alloyA, s.design.alloyB],
-  foodContact: criterion.foodContact,
-  insideReachable: s.look?.insideReachable ?? s.design.insideReachable,
-  tintRemains: s.cleans.length
-    ? (s.cleans.at(-1)?.tintRemains ?? false)
-    : (s.look?.tints ?? []).some((t) =>
-        t.grade.by === 'band' ? t.grade.band !== 'bright' : t.grade.by === 'number' && t.grade.number > 1,
-      ),
-});
 
 /** Dams, tape and diffusers of the runs: what went in, what came out, and whether that is known and equal. */
 export function dams(s: WeldState): Dams {

@@ -3,13 +3,23 @@
  * A new subject is a folder beside this one, a row here, and a form.
  */
 import { newest, runCorrected, weldCorrected, type BodyOfDef, type EventDef, type Line, type Reader } from '../event';
-import { cleanRecorded, cleanRefusals, tellClean, type Cleaned } from '../clean';
+import { cleanRecorded, tellClean } from '../clean';
 import { fitupRecorded, fitupRefusals, tellFitup, type Fitup } from '../fitup';
 import { gasRecorded, gasRefusals, needDecided, tellGas, tellNeed, type GasCheck } from '../gas';
 import { tellCreated, weldCreated } from '../jobs';
 import { lookRecorded, tellLook, tellVerdict, verdictGiven, verdictRefusals, type VerdictGiven } from '../look';
-import { bathRefusals, passivateEnded, passivateStarted, rinseRefusals, tellBath, tellRinse, type Rinse } from '../passivate';
-import { closingRefusals, recordClosed, stageSkipped, tellClosed, tellSkipped } from '../release';
+import { passivateEnded, passivateStarted, tellBath, tellRinse } from '../passivate';
+import {
+  closingRefusals,
+  deviationSettled,
+  recordClosed,
+  settledRefusals,
+  stageSkipped,
+  tellClosed,
+  tellSettled,
+  tellSkipped,
+  type Settled,
+} from '../release';
 import {
   purgePlanned,
   runAnswered,
@@ -30,7 +40,8 @@ import { setupRecorded, tellTorch } from '../torch';
 import type { Criterion } from '../../models/criteria';
 import type { Bodies, EventType } from './events';
 import { weldFindings } from './findings';
-import { dams, situation, type WeldState } from './state';
+import { openDeviations } from './deviations';
+import { dams, type WeldState } from './state';
 
 /** A subject's row. `refuse` gives reasons that speak against recording this on the weld as it stands; facts of the arc have none. */
 type Row<D extends EventDef> = D & {
@@ -56,11 +67,12 @@ export const eventTypes = {
     tell: tellVerdict,
     refuse: (b: VerdictGiven, s, c) => verdictRefusals(b, s.look, c, weldFindings(s, c)),
   }),
-  'clean.recorded': row(cleanRecorded, { tell: tellClean, refuse: (b: Cleaned, s, c) => cleanRefusals(b, situation(s, c)) }),
-  'passivate.started': row(passivateStarted, { tell: tellBath, refuse: (_, s, c) => bathRefusals(situation(s, c)) }),
-  'passivate.ended': row(passivateEnded, { tell: tellRinse, refuse: (b: Rinse, _, c) => rinseRefusals(b, c.foodContact) }),
+  'clean.recorded': row(cleanRecorded, { tell: tellClean }),
+  'passivate.started': row(passivateStarted, { tell: tellBath }),
+  'passivate.ended': row(passivateEnded, { tell: tellRinse }),
   'stage.skipped': row(stageSkipped, { tell: tellSkipped }),
-  'record.closed': row(recordClosed, { tell: tellClosed, refuse: (_, s) => closingRefusals(s.due, dams(s)) }),
+  'deviation.settled': row(deviationSettled, { tell: tellSettled, refuse: (b: Settled, s) => settledRefusals(b, s.deviations) }),
+  'record.closed': row(recordClosed, { tell: tellClosed, refuse: (_, s) => closingRefusals(s.due, dams(s), openDeviations(s)) }),
   'weld.corrected': row(weldCorrected, { tell: tellCorrection }),
   'run.started': row(runStarted, { tell: tellStarted }),
   'run.marked': row(runMarked, { tell: tellMarked }),

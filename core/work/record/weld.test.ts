@@ -11,11 +11,13 @@ import {
   gasUseWords,
   reduceRun,
   reduceWeld,
+  refusals,
   stageLine,
   waitsFor,
   type BodyOf,
   type EventType,
   type SaidOf,
+  type WeldState,
 } from './index';
 import { readSaid, type Stored } from '../event';
 import { benchView, cell, markSchema, nextMarks, runCsv } from '../run';
@@ -115,7 +117,7 @@ const verdict = (outcome: BodyOf<'verdict.given'>['outcome']): [EventType, BodyO
   'verdict.given',
   { look: id(104), criterion: { id: 'House-MP', version: 1 }, outcome, reasons: ['so'] },
 ];
-const clean: [EventType, BodyOf<'clean.recorded'>] = [
+const clean: [EventType, Omit<BodyOf<'clean.recorded'>, 'because'>] = [
   'clean.recorded',
   {
     method: 'brush',
@@ -128,12 +130,12 @@ const clean: [EventType, BodyOf<'clean.recorded'>] = [
   },
 ];
 const product = { ...named, product: { kind: 'citric' as const, lot: '1', dwellSeconds: 600, hydrofluoric: false } };
-const bath: [EventType, BodyOf<'passivate.started'>, number] = [
+const bath: [EventType, object, number] = [
   'passivate.started',
   { acid: 'citric', product, percent: 6, celsius: 40, dwell: 600, dwellFrom: 'sheet' },
   1000,
 ];
-const rinse = (s: number): [EventType, BodyOf<'passivate.ended'>, number] => [
+const rinse = (s: number): [EventType, object, number] => [
   'passivate.ended',
   { neutraliser: null, feedPh: 7, runoffPh: 7, chloridePpm: null, test: 'damp-cloth', testPassed: true },
   s,
@@ -290,6 +292,80 @@ describe('gas a weld took', () => {
     const used = gasUse(weld([fitup, gas, setup]), T0);
     expect(used.money).toBeNull();
     expect(gasUseWords(used, String)).toContain('no price entered');
+  });
+});
+
+describe('what was done that must not be', () => {
+  const told: [EventType, unknown, number?][] = [fitup, gas, setup, look, verdict('accept')];
+  const cleaned = (over: object, s = 300): [EventType, unknown, number] => ['clean.recorded', { ...clean[1], ...over }, s];
+  const iron = cleaned({ tool: { ...named, tool: { what: 'b', metal: 'carbon-steel', grit: null } } });
+  const hfPaste = { ...named, product: { kind: 'paste' as const, lot: 'P', dwellSeconds: 600, hydrofluoric: true } };
+  const pickled = cleaned({ method: 'paste', tool: null, product: hfPaste, dwell: 600 }, 400);
+  const state = (...more: [EventType, unknown, number?][]) => weld([...told, ...more]);
+  const settled = (s: WeldState) => s.deviations.map((d) => [d.id, d.settled]);
+  const closes = (s: WeldState) => refusals({ type: 'record.closed', body: { remarks: '' } }, s, house);
+
+  it('is taken, stands open and keeps the record from closing', () => {
+    const s = state(iron, bath, ['passivate.ended', { ...rinse(1700)[1], test: 'none', testPassed: null }, 1700]);
+    expect([s.due, settled(s)]).toEqual(['record', [['tool-iron', null]]]);
+    expect(waitsFor(s)).toBe('A deviation to settle');
+    expect(closes(s)).toEqual([
+      'This tool is marked for carbon steel: it plants rust. Take one marked for this metal. Settle it: a test for free iron that passes, or pickling the skin off, or a referral with its reason.',
+    ]);
+  });
+  it('planted iron is settled by a test that passes, or by pickling the skin off', () => {
+    expect(settled(state(iron, bath, rinse(1700)))).toEqual([['tool-iron', 'Damp cloth, 60 min: passed.']]);
+    expect(settled(state(iron, pickled))).toEqual([['tool-iron', 'Pickled since.']]);
+    // Pickled wrongly, it settles nothing.
+    expect(settled(state(iron, cleaned({ method: 'paste', tool: null, product: hfPaste, metalTemperature: 60 }, 400)))[0]).toEqual([
+      'tool-iron',
+      null,
+    ]);
+  });
+  it('the same step done again, rightly, settles what only wanted that', () => {
+    const s = state(clean, bath, ['passivate.ended', { ...rinse(0)[1], runoffPh: 2 }, 1700]);
+    expect([s.due, settled(s)]).toEqual(['passivate', [['rinse-end', null]]]);
+    expect(settled(state(clean, bath, ['passivate.ended', { ...rinse(0)[1], runoffPh: 2 }, 1700], rinse(1800)))).toEqual([
+      ['rinse-end', 'Done again, rightly.'],
+    ]);
+  });
+  it('a bath "from the table" that no row holds is not a passivation until it is proved or done again', () => {
+    const wild: [EventType, object, number] = [
+      'passivate.started',
+      { ...bath[1], percent: 95, celsius: 95, dwell: 1, dwellFrom: 'table' },
+      1000,
+    ];
+    expect(settled(state(clean, wild))).toEqual([['bath-row', null]]);
+    const tested = state(clean, wild, rinse(1700));
+    expect([tested.due, settled(tested)]).toEqual(['record', [['bath-row', 'Damp cloth, 60 min: passed.']]]);
+  });
+  it('what nothing mends is referred, with who decided what', () => {
+    const poison = state(clean, bath, ['passivate.ended', { ...rinse(0)[1], test: 'ferroxyl' }, 1700]);
+    expect(settled(poison)).toEqual([['test-poison', null]]);
+    const [d] = poison.deviations;
+    const body = { entry: d?.entry ?? '', id: 'test-poison', reason: 'QA: flushed and swabbed, accepted' };
+    expect(refusals({ type: 'deviation.settled', body }, poison, house)).toEqual([]);
+    const after = state(clean, bath, ['passivate.ended', { ...rinse(0)[1], test: 'ferroxyl' }, 1700], ['deviation.settled', body, 1800]);
+    expect(settled(after)).toEqual([['test-poison', 'Referred: QA: flushed and swabbed, accepted']]);
+    expect(closes(after)).toEqual([]);
+  });
+  it('tint stays where it was seen: a side that was not cleaned is not passivated over, and no cleaning cleans nothing', () => {
+    const straw = {
+      ...look[1],
+      tints: tints.map((t) => (t.zone === 'id-haz' ? { ...t, grade: { by: 'band' as const, band: 'straw' as const } } : t)),
+    };
+    const seen: [EventType, unknown, number?][] = [fitup, gas, setup, ['look.recorded', straw], verdict('clean')];
+    const ids = (...more: [EventType, unknown, number?][]) => weld([...seen, ...more]).deviations.map((d) => d.id);
+    expect(ids(cleaned({ side: 'outside' }), bath)).toEqual(['bath-tint']);
+    expect(ids(cleaned({ side: 'inside' }), bath)).toEqual([]);
+    expect(ids(cleaned({ method: 'none', tool: null }), bath)).toEqual(['none', 'bath-tint']);
+    expect(weld([...seen, cleaned({ method: 'none', tool: null })]).due).toBe('clean');
+  });
+  it('abrading after passivation reopens it', () => {
+    const done = state(clean, bath, rinse(1700));
+    expect(done.due).toBe('record');
+    const again = state(clean, bath, rinse(1700), cleaned({}, 1800));
+    expect([again.due, again.bath, again.rinse, again.deviations]).toEqual(['passivate', null, null, []]);
   });
 });
 

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { define, version, type Line } from '../event';
 import { one } from '../shapes';
+import type { Mend } from '../../models/cleaning';
 import { stageNames } from '../stages';
 
 export type Skipped = { stage: 'clean' | 'passivate'; reason: string };
@@ -21,9 +22,37 @@ export const recordClosed = define<Closed>()({
 /** Dams, tape and diffusers: what went in, what came out, and whether that is known and equal. */
 export type Dams = { in: number; out: number | null; agree: boolean };
 
+/** What was done that must not be: by which entry, what it breaks, and how it was settled; null while it is open. */
+export type Deviation = {
+  entry: string;
+  step: 'clean' | 'bath' | 'rinse';
+  id: string;
+  text: string;
+  mends: readonly Mend[];
+  settled: string | null;
+};
+export const mendNames: Record<Mend, string> = {
+  'iron-test': 'a test for free iron that passes',
+  pickle: 'pickling the skin off',
+  again: 'the same step again, rightly',
+};
+
+/** A deviation nothing mends, or nobody mends: referred to somebody, with the reason. */
+export type Settled = { entry: string; id: string; reason: string };
+export const deviationSettled = define<Settled>()({
+  stream: 'weld',
+  decision: true,
+  versions: [version(z.object({ entry: one.id, id: z.string().min(1).max(40), reason: one.why }), (b): Settled => b)],
+});
+export const settledRefusals = (b: Settled, deviations: readonly Deviation[]): string[] =>
+  deviations.some((d) => d.entry === b.entry && d.id === b.id) ? [] : ['There is no such deviation on this weld.'];
+export const tellSettled = (b: Settled): Line => ({ title: 'Deviation referred', details: [b.reason] });
+
 /** @param due the stage the weld waits for */
-export function closingRefusals(due: string | null, dams: Dams): string[] {
+export function closingRefusals(due: string | null, dams: Dams, open: readonly Deviation[]): string[] {
   if (due !== 'record') return ['The weld still waits for something before its record.'];
+  if (open.length)
+    return open.map((d) => `${d.text} Settle it: ${[...d.mends.map((m) => mendNames[m]), 'a referral with its reason'].join(', or ')}.`);
   if (dams.agree) return [];
   return [
     dams.out === null

@@ -30,7 +30,7 @@ export const toolOf = (t: one.Tool): { id: string; label: string; tool: Tool } =
 });
 export const productOf = (p: one.Product): { id: string; label: string; product: Product } => ({
   ...p,
-  product: { ...p.product, dwellSeconds: p.product.dwellSeconds ?? null, hydrofluoric: p.product.hydrofluoric ?? false },
+  product: { ...p.product, dwellSeconds: p.product.dwellSeconds ?? null, hydrofluoric: p.product.hydrofluoric ?? false, mostCelsius: null },
 });
 
 /** Labels of a plan's figures at the time when nothing else named them. */

@@ -55,7 +55,7 @@ export const size = z
     wall: z.number().positive().max(0.1),
   })
   .refine((s) => 2 * s.wall < s.od, 'The wall leaves no bore.');
-const alloy = z.enum(['304L', '316L', '316Ti', '321', '2205', '625', 'Ti-2']);
+export const alloy = z.enum(['304L', '316L', '316Ti', '321', '2205', '625', 'Ti-2']);
 export const criterion = z.object({ id: z.string(), version: z.number().int().positive() });
 export const design = z.object({
   size,

@@ -34,7 +34,8 @@ type Values = Record<
   | 'scaleGas'
   | 'scale'
   | 'certificate'
-  | 'frost',
+  | 'frost'
+  | 'hottest',
   string
 > & { hydrofluoric: boolean };
 
@@ -52,6 +53,7 @@ const list = (values: readonly string[]): Option[] => values.map((v) => ({ value
 function bodyFor(kind: Kind, v: Values): unknown {
   const number = (t: string) => (t.trim() ? parseNumber(t) : null);
   const seconds = v.dwell.trim() ? parseQuantity(v.dwell, 'time', 'metric') : null;
+  const hottest = v.hottest.trim() ? parseQuantity(v.hottest, 'temperature', 'metric') : null;
   /** NaN for what is no temperature: the schema refuses it by name */
   const frost = (t: string): number | null => {
     if (!t.trim()) return null;
@@ -91,7 +93,13 @@ function bodyFor(kind: Kind, v: Values): unknown {
       scaleCelsius: 20,
       station: v.station,
     };
-  return { kind: v.productKind, lot: v.lot, dwellSeconds: seconds?.ok ? seconds.value : null, hydrofluoric: v.hydrofluoric };
+  return {
+    kind: v.productKind,
+    lot: v.lot,
+    dwellSeconds: seconds?.ok ? seconds.value : null,
+    hydrofluoric: v.hydrofluoric,
+    mostCelsius: hottest?.ok ? hottest.value : null,
+  };
 }
 
 export default function AddItem() {
@@ -143,6 +151,7 @@ export default function AddItem() {
           productKind: 'citric',
           dwell: '',
           hydrofluoric: false,
+          hottest: '',
           form: 'cylinder',
           water: '50 L',
           rated: '200 bar',
@@ -235,10 +244,11 @@ export default function AddItem() {
               <PickField
                 name="productKind"
                 label="Kind"
-                options={list(['paste', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte'])}
+                options={list(['paste', 'gel', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte'])}
               />
               <TextField name="lot" label="Lot" rules={{ required: 'Enter the lot.' }} />
               <TextField name="dwell" label="Dwell by its sheet" hint="such as 20 min" />
+              <TextField name="hottest" label="Hottest metal by its sheet" hint="such as 35 C; empty: the guides" />
               <CheckField name="hydrofluoric" label="Holds hydrofluoric acid" />
             </>
           )}

@@ -1,15 +1,23 @@
 /** Clean: method, tool, product, dwell; refused with the reason when it makes no sense on this weld. */
 import { useState } from 'react';
 import { methodCautions } from '../../../core/work/clean';
-import { cleaningRefusals, cleanMethodNames, cleanMethodSchema, pasteHint, type CleanMethod } from '../../../core/models/cleaning';
+import {
+  cleanMethodNames,
+  cleanMethodSchema,
+  judgeCleaning,
+  pasteHint,
+  type Breach,
+  type CleanMethod,
+} from '../../../core/models/cleaning';
 import { itemsOf } from '../../../core/work/registers';
-import { parseQuantity } from '../../../core/basics/units';
+import { parseNumber, parseQuantity } from '../../../core/basics/units';
 import { situation } from '../../../core/work/record';
-import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
+import { PickField, QuantityField, required, siOrNull, TextField } from '../kit/fields';
 import { Cautions, Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import type { Refusal } from '../post';
 import { useWeld } from './context';
+import { noAnswers, reasonOf, Speaks, unanswered, type Answers } from './Speaks';
 
 type Values = {
   method: CleanMethod;
@@ -18,17 +26,20 @@ type Values = {
   tool: string;
   product: string;
   dwell: string;
+  feed: string;
+  runoff: string;
   remains: 'no' | 'yes';
-};
+} & Answers;
 
 const takesTool = (m: CleanMethod) => m === 'brush' || m === 'abrasive';
 const takesProduct = (m: CleanMethod) => !takesTool(m) && m !== 'none';
-const productKinds: Partial<Record<CleanMethod, readonly string[]>> = {
-  paste: ['paste'],
-  'pickle-bath': ['pickle'],
-  electrolytic: ['electrolyte'],
-  electropolish: ['electrolyte'],
+const pickles = (m: CleanMethod) => m === 'paste' || m === 'pickle-bath';
+/** pH of feed and runoff; null when either was not measured. */
+const rinseOf = (v: Values): { feedPh: number; runoffPh: number } | null => {
+  const [feedPh, runoffPh] = [parseNumber(v.feed), parseNumber(v.runoff)];
+  return feedPh === null || runoffPh === null ? null : { feedPh, runoffPh };
 };
+const ph = { validate: (x: string) => !x.trim() || ((parseNumber(x) ?? -1) >= 0 && (parseNumber(x) ?? 15) <= 14) || 'pH is from 0 to 14.' };
 
 export function CleanStage() {
   const { state, criterion, registers, system, record } = useWeld();
@@ -41,10 +52,20 @@ export function CleanStage() {
       method: v.method,
       side: v.side,
       metalTemperature: t?.ok ? t.value : null,
-      tool: tools.find((x) => x.id === v.tool)?.body ?? null,
+      tool: takesTool(v.method) ? (tools.find((x) => x.id === v.tool)?.body ?? null) : null,
+      product: takesProduct(v.method) ? (products.find((x) => x.id === v.product)?.body ?? null) : null,
+      rinse: pickles(v.method) ? rinseOf(v) : undefined,
     };
   };
+  /** what the table says of what is in the form; a field still empty is no fault yet */
+  const speaks = (v: Values): Breach[] => {
+    if (takesTool(v.method) ? !v.tool : !v.product && !v.temperature) return [];
+    const still = new Set([...(v.tool ? [] : ['tool-none']), ...(v.product ? [] : ['product-none'])]);
+    return judgeCleaning(step(v), s).filter((b) => !still.has(b.id));
+  };
   const save = (v: Values) => {
+    const [missing] = unanswered(speaks(v), v);
+    if (missing !== undefined) return Promise.resolve<Refusal>({ error: missing, reasons: [], status: 422 });
     const tool = tools.find((x) => x.id === v.tool);
     const product = products.find((x) => x.id === v.product);
     return record({
@@ -57,6 +78,8 @@ export function CleanStage() {
         tool: takesTool(v.method) && tool ? { id: tool.id, label: tool.label, tool: tool.body } : null,
         product: takesProduct(v.method) && product ? { id: product.id, label: product.label, product: product.body } : null,
         dwell: takesProduct(v.method) ? siOrNull(v.dwell, 'time', system) : null,
+        rinse: pickles(v.method) ? rinseOf(v) : null,
+        because: reasonOf(speaks(v), v),
         tintRemains: v.remains === 'yes',
       },
     });
@@ -67,16 +90,25 @@ export function CleanStage() {
         {s.tintRemains ? 'Tint was seen. Clean until none remains, then look again.' : 'No tint beyond bright was recorded.'}
       </p>
       <StageForm<Values>
-        defaults={{ method: 'abrasive', side: 'both', temperature: '', tool: '', product: '', dwell: '', remains: 'no' }}
+        defaults={{
+          method: 'abrasive',
+          side: 'both',
+          temperature: '',
+          tool: '',
+          product: '',
+          dwell: '',
+          feed: '',
+          runoff: '',
+          remains: 'no',
+          ...noAnswers,
+        }}
         onRecord={save}
         label="Record the cleaning"
       >
         {(form) => {
           const v = form.watch();
-          const no = v.tool || v.temperature || !takesTool(v.method) ? cleaningRefusals(step(v), s) : [];
           const t = step(v).metalTemperature;
           const hint = v.method === 'paste' && t !== null ? pasteHint(state.design.alloyA, t) : null;
-          const kinds = productKinds[v.method];
           return (
             <>
               <Missing what={[tools.length === 0 && 'tools', products.length === 0 && 'products']} />
@@ -115,7 +147,7 @@ export function CleanStage() {
                       name="product"
                       label="Product and lot"
                       options={products
-                        .filter((x) => !kinds || kinds.includes(x.body.kind))
+                        .filter((x) => x.body.kind !== 'neutraliser')
                         .map((x) => ({ value: x.id, label: `${x.label}, lot ${x.body.lot}` }))}
                       empty="Pick"
                       rules={required}
@@ -130,6 +162,12 @@ export function CleanStage() {
                     />
                   </>
                 )}
+                {pickles(v.method) && (
+                  <>
+                    <TextField name="feed" label="Rinse, pH of the feed" rules={ph} />
+                    <TextField name="runoff" label="Rinse, pH of the runoff" rules={ph} hint="Rinse on until they are within 1" />
+                  </>
+                )}
                 <PickField
                   name="remains"
                   label="Looked again: tint left?"
@@ -139,7 +177,7 @@ export function CleanStage() {
                   ]}
                 />
               </div>
-              {no.length > 0 && <RefusalNote refusal={{ error: no[0] ?? '', reasons: no, status: 422 }} />}
+              <Speaks breaches={speaks(v)} />
             </>
           );
         }}

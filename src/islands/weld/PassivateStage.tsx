@@ -1,12 +1,14 @@
 /** Passivate: bath, dwell counter, neutralise, rinse to its end point, test. */
 import {
   bathHint,
-  passivationRefusals,
-  rinseDone,
+  judgeBath,
+  judgeRinse,
+  passivates,
   testNames,
-  testRefusals,
   testSchema,
+  type Breach,
   type Passivation,
+  type Product,
   type Test,
 } from '../../../core/models/cleaning';
 import { parseNumber } from '../../../core/basics/units';
@@ -14,14 +16,16 @@ import { itemsOf } from '../../../core/work/registers';
 import { clock, parseQuantity } from '../../../core/basics/units';
 import { situation } from '../../../core/work/record';
 import { PickField, QuantityField, required, si, siOrNull, TextField } from '../kit/fields';
-import { Missing, RefusalNote } from '../kit/notes';
+import { Missing } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { useNow } from '../kit/useNow';
 import { Skip } from './CleanStage';
+import type { Refusal } from '../post';
 import { useWeld } from './context';
+import { noAnswers, reasonOf, Speaks, unanswered, type Answers } from './Speaks';
 
-type Start = { acid: Passivation; product: string; percent: string; celsius: string; dwell: string };
-type End = { neutraliser: string; feed: string; runoff: string; chloride: string; test: Test; passed: 'yes' | 'no' };
+type Start = { acid: Passivation; product: string; percent: string; celsius: string; dwell: string } & Answers;
+type End = { neutraliser: string; feed: string; runoff: string; chloride: string; test: Test; passed: 'yes' | 'no' | 'undone' } & Answers;
 
 export function PassivateStage() {
   const { state } = useWeld();
@@ -35,12 +39,38 @@ export function PassivateStage() {
 
 function Bath() {
   const { state, criterion, registers, system, record } = useWeld();
-  const no = passivationRefusals(situation(state, criterion));
-  const products = itemsOf(registers, 'product').filter((p) => p.body.kind === 'nitric' || p.body.kind === 'citric');
+  const s = situation(state, criterion);
+  const products = itemsOf(registers, 'product').filter(
+    (p) => p.body.kind === 'nitric' || p.body.kind === 'citric' || p.body.kind === 'gel',
+  );
   const first = products.length === 1 ? products[0] : undefined;
   const sheet = (id: string) => products.find((p) => p.id === id)?.body.dwellSeconds ?? null;
+  const inUnits = (text: string, quantity: 'temperature' | 'time') => {
+    const p = parseQuantity(text || '', quantity, system);
+    return p.ok ? p.value : null;
+  };
+  /** what the table says; before everything is typed, only what holds whatever is typed */
+  const speaks = (v: Start): Breach[] => {
+    const product = products.find((x) => x.id === v.product)?.body;
+    const [percent, celsius, dwell] = [percentOf(v.percent), inUnits(v.celsius, 'temperature'), inUnits(v.dwell, 'time')];
+    const all = judgeBath(
+      {
+        acid: v.acid,
+        product: product ?? NO_PRODUCT(v.acid),
+        percent,
+        celsius: celsius ?? NaN,
+        dwell: dwell ?? NaN,
+        dwellFrom: product?.dwellSeconds ? 'sheet' : 'table',
+      },
+      s,
+    );
+    const typed = product !== undefined && Number.isFinite(percent) && celsius !== null && dwell !== null;
+    return typed ? all : all.filter((b) => ['bath-tint', 'bath-titanium', 'bath-carbon', 'bath-wet'].includes(b.id));
+  };
   const save = (v: Start) => {
     const p = products.find((x) => x.id === v.product);
+    const [missing] = unanswered(speaks(v), v);
+    if (missing !== undefined) return Promise.resolve<Refusal>({ error: missing, reasons: [], status: 422 });
     return record({
       stream: state.id,
       type: 'passivate.started',
@@ -49,12 +79,13 @@ function Bath() {
         product: {
           id: v.product,
           label: p?.label ?? '',
-          product: p?.body ?? { kind: 'citric', lot: '', dwellSeconds: null, hydrofluoric: false },
+          product: p?.body ?? NO_PRODUCT(v.acid),
         },
         percent: percentOf(v.percent),
         celsius: si(v.celsius, 'temperature', system),
         dwell: si(v.dwell, 'time', system),
         dwellFrom: sheet(v.product) ? 'sheet' : 'table',
+        because: reasonOf(speaks(v), v),
       },
     });
   };
@@ -66,10 +97,10 @@ function Bath() {
         percent: '',
         celsius: '',
         dwell: first?.body.dwellSeconds ? clock(first.body.dwellSeconds).replace(/:00$/, ' min') : '',
+        ...noAnswers,
       }}
       onRecord={save}
       label="Start the dwell"
-      blocked={no}
     >
       {(form) => {
         const v = form.watch();
@@ -92,7 +123,7 @@ function Bath() {
                 name="product"
                 label="Product and lot"
                 options={products
-                  .filter((p) => p.body.kind === v.acid)
+                  .filter((p) => passivates(v.acid, p.body) || p.body.hydrofluoric)
                   .map((p) => ({ value: p.id, label: `${p.label}, lot ${p.body.lot}` }))}
                 empty="Pick"
                 rules={required}
@@ -118,6 +149,7 @@ function Bath() {
                 hint={bySheet ? `Product's sheet: ${clock(bySheet)} min` : 'No time on the product: ask for its sheet'}
               />
             </div>
+            <Speaks breaches={speaks(v)} />
             <p className="text-sm">
               {hint
                 ? `Table: ${hint.id} of ASTM A967, at least ${hint.minutes} min (from memory; a hint). The product's sheet decides.`
@@ -130,6 +162,8 @@ function Bath() {
   );
 }
 
+/** Until one is picked. */
+const NO_PRODUCT = (acid: Passivation): Product => ({ kind: acid, lot: '', dwellSeconds: null, hydrofluoric: false, mostCelsius: null });
 const percentOf = (text: string): number => parseNumber(text.replace('%', '')) ?? NaN;
 
 function Rinse() {
@@ -139,7 +173,28 @@ function Rinse() {
   if (!bath) return null;
   const left = bath.dwell - (now - bath.at) / 1000;
   const neutralisers = itemsOf(registers, 'product').filter((p) => p.body.kind === 'neutraliser');
+  const s = situation(state, criterion);
+  const passed = (v: End) => (v.test === 'none' || v.passed === 'undone' ? null : v.passed === 'yes');
+  const speaks = (v: End): Breach[] => {
+    const all = judgeRinse(
+      {
+        feedPh: percentOf(v.feed),
+        runoffPh: percentOf(v.runoff),
+        chloridePpm: chlorideOf(v.chloride),
+        test: v.test,
+        testPassed: passed(v),
+      },
+      s,
+    );
+    return v.feed && v.runoff ? all : all.filter((b) => b.id !== 'rinse-end');
+  };
+  const chlorideOf = (text: string): number | null => {
+    const p = parseQuantity(text || '', 'oxygen', system);
+    return p.ok ? p.value : null;
+  };
   const save = (v: End) => {
+    const [missing] = unanswered(speaks(v), v);
+    if (missing !== undefined) return Promise.resolve<Refusal>({ error: missing, reasons: [], status: 422 });
     const n = neutralisers.find((x) => x.id === v.neutraliser);
     return record({
       stream: state.id,
@@ -150,7 +205,8 @@ function Rinse() {
         runoffPh: percentOf(v.runoff),
         chloridePpm: siOrNull(v.chloride, 'oxygen', system),
         test: v.test,
-        testPassed: v.test === 'none' ? null : v.passed === 'yes',
+        testPassed: passed(v),
+        because: reasonOf(speaks(v), v),
       },
     });
   };
@@ -176,16 +232,13 @@ function Rinse() {
           chloride: '',
           test: criterion.foodContact ? 'damp-cloth' : 'water-immersion',
           passed: 'yes',
+          ...noAnswers,
         }}
         onRecord={save}
         label="Record rinse and test"
       >
         {(form) => {
           const v = form.watch();
-          const no = [
-            ...testRefusals(v.test, criterion.foodContact),
-            ...(v.feed && v.runoff ? rinseDone(percentOf(v.feed), percentOf(v.runoff), null) : []),
-          ];
           return (
             <>
               <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
@@ -206,11 +259,12 @@ function Rinse() {
                     options={[
                       { value: 'yes', label: 'passed' },
                       { value: 'no', label: 'failed' },
+                      { value: 'undone', label: 'not done yet' },
                     ]}
                   />
                 )}
               </div>
-              {no.length > 0 && <RefusalNote refusal={{ error: no[0] ?? '', reasons: no, status: 422 }} />}
+              <Speaks breaches={speaks(v)} />
             </>
           );
         }}

@@ -6,6 +6,7 @@ import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
 import type { Refusal } from '../post';
 import { useWeld } from './context';
+import { Deviations } from './Deviations';
 
 export function RecordStage() {
   const { state, system, record } = useWeld();
@@ -54,6 +55,7 @@ export function RecordStage() {
           </button>
         </div>
       )}
+      <Deviations />
       {state.closed ? (
         <p>Closed, unsigned.{state.closed.remarks && ` ${state.closed.remarks}`}</p>
       ) : (

@@ -1,0 +1,86 @@
+/** What cleaning and passivation are made of: methods, tools, products, and what has to be known of the weld. */
+import { z } from 'zod';
+import type { AlloyId } from '../../basics/materials';
+
+export const cleanMethodSchema = z.enum(['brush', 'abrasive', 'paste', 'pickle-bath', 'electrolytic', 'electropolish', 'none']);
+export type CleanMethod = z.infer<typeof cleanMethodSchema>;
+export const cleanMethodNames: Record<CleanMethod, string> = {
+  brush: 'Stainless brush',
+  abrasive: 'Abrasive',
+  paste: 'Pickling paste',
+  'pickle-bath': 'Pickling bath',
+  electrolytic: 'Electrolytic brush',
+  electropolish: 'Electropolish',
+  none: 'Not cleaned',
+};
+export const passivationSchema = z.enum(['nitric', 'citric']);
+export type Passivation = z.infer<typeof passivationSchema>;
+export const testSchema = z.enum(['water-immersion', 'humidity', 'salt-spray', 'copper-sulfate', 'ferroxyl', 'damp-cloth', 'none']);
+export type Test = z.infer<typeof testSchema>;
+export const testNames: Record<Test, string> = {
+  'water-immersion': 'Water immersion (A967 A)',
+  humidity: 'High humidity (A967 B)',
+  'salt-spray': 'Salt spray (A967 C)',
+  'copper-sulfate': 'Copper sulfate (A967 D)',
+  ferroxyl: 'Ferroxyl (A967 E)',
+  'damp-cloth': 'Damp cloth, 60 min',
+  none: 'No test',
+};
+
+/** Metal hotter than this is not touched, and takes no paste: °C, measured. Shop default. */
+export const TOUCH_BELOW = 50;
+/** Pickling paste: not below (the reaction stalls) nor above (it dries and fumes), °C. */
+export const PASTE_RANGE: [number, number] = [5, 40];
+
+export const toolSchema = z.object({
+  what: z.string().max(80),
+  metal: z.enum(['stainless', 'titanium', 'carbon-steel', 'aluminium', 'unmarked']),
+  grit: z.number().int().positive().nullable().default(null),
+});
+export type Tool = z.infer<typeof toolSchema>;
+export const productSchema = z.object({
+  kind: z.enum(['paste', 'gel', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte']),
+  lot: z.string().max(40),
+  /** what the product's own sheet says, s */
+  dwellSeconds: z.number().positive().nullable().default(null),
+  /** hydrofluoric acid in it */
+  hydrofluoric: z.boolean().default(false),
+  /** hottest metal it goes on, °C, by its own sheet */
+  mostCelsius: z.number().min(0).max(60).nullable().default(null),
+});
+export type Product = z.infer<typeof productSchema>;
+
+/** What a cleaning has to know of its weld. */
+export type Situation = {
+  alloys: readonly AlloyId[];
+  foodContact: boolean;
+  /** the inside can be reached, rinsed and seen */
+  insideReachable: boolean;
+  /** tint left by the last look or cleaning */
+  tintRemains: boolean;
+  /** pickling was put on and not rinsed to its end point */
+  acidOn: boolean;
+  /** it has been passivated and rinsed */
+  passivated: boolean;
+};
+
+export type CleaningStep = {
+  method: CleanMethod;
+  side: 'inside' | 'outside' | 'both';
+  metalTemperature: number | null;
+  tool: Tool | null;
+  product: Product | null;
+  /** of the rinse after pickling; null when it was not measured, undefined when nobody was asked */
+  rinse?: { feedPh: number; runoffPh: number } | null | undefined;
+};
+export type BathStep = {
+  acid: Passivation;
+  product: Product;
+  /** by volume (nitric) or weight (citric) */
+  percent: number;
+  celsius: number;
+  /** s */
+  dwell: number;
+  dwellFrom: 'sheet' | 'table';
+};
+export type RinseStep = { feedPh: number; runoffPh: number; chloridePpm: number | null; test: Test; testPassed: boolean | null };

@@ -1,0 +1,95 @@
+/** What was done that must not be: judged by the table as each entry comes in its time, and settled by what was done after it. */
+import { deviates, judgeCleaning, rinseDone, type Breach, type Situation } from '../../models/cleaning';
+import type { Criterion } from '../../models/criteria';
+import { bathDeviations, rinseDeviations } from '../passivate';
+import { cleaningStep, cleanDeviations, type Cleaned } from '../clean';
+import { testNames } from '../../models/cleaning';
+import type { Deviation } from '../release';
+import type { WeldState } from './state';
+
+type Side = 'inside' | 'outside';
+const SIDES: readonly Side[] = ['inside', 'outside'];
+const covers = (c: Pick<Cleaned, 'side'>, side: Side): boolean => c.side === 'both' || c.side === side;
+const real = (c: Pick<Cleaned, 'method'>): boolean => c.method !== 'none';
+const PICKLES: readonly Cleaned['method'][] = ['paste', 'pickle-bath', 'electropolish'];
+
+/** Does tint remain on a side: by its last cleaning, or, where none was done, by the look? */
+const tintOn = (s: WeldState, side: Side): boolean => {
+  const last = s.cleans.findLast((c) => real(c) && covers(c, side));
+  if (last) return last.tintRemains;
+  return (s.look?.tints ?? []).some(
+    (t) =>
+      t.zone.startsWith(side === 'inside' ? 'id' : 'od') &&
+      (t.grade.by === 'band' ? t.grade.band !== 'bright' : t.grade.by === 'number' && t.grade.number > 1),
+  );
+};
+
+/** What cleaning and passivation have to know of a weld. */
+export function situation(s: WeldState, criterion: Pick<Criterion, 'foodContact'>): Situation {
+  const pickled = s.cleans.findLast((c) => c.method === 'paste' || c.method === 'pickle-bath');
+  return {
+    alloys: [s.design.alloyA, s.design.alloyB],
+    foodContact: criterion.foodContact,
+    insideReachable: s.look?.insideReachable ?? s.design.insideReachable,
+    tintRemains: SIDES.some((side) => tintOn(s, side)),
+    acidOn: pickled?.rinse != null && rinseDone(pickled.rinse.feedPh, pickled.rinse.runoffPh, null).length > 0,
+    passivated: s.rinse !== null,
+  };
+}
+
+const settle = (s: WeldState, which: (d: Deviation) => boolean, how: string): void => {
+  for (const d of s.deviations) if (d.settled === null && which(d)) d.settled = how;
+};
+const note = (s: WeldState, entry: string, step: Deviation['step'], breaches: readonly Breach[]): void => {
+  for (const { id, text, mends } of breaches) s.deviations.push({ entry, step, id, text, mends, settled: null });
+};
+
+/** A cleaning comes in: judged by how the weld stood before it, then taken. Abrading or pickling after a passivation reopens that. */
+export function takeCleaning(s: WeldState, c: WeldState['cleans'][number], criterion: Criterion): void {
+  const before = situation(s, criterion);
+  const wrong = cleanDeviations(c, before);
+  const whole = deviates(judgeCleaning(cleaningStep(c), before), c.because ?? '').length === 0;
+  s.cleans.push(c);
+  if (whole && real(c)) {
+    const sides = (entry: string) => s.cleans.find((x) => x.event === entry)?.side;
+    settle(
+      s,
+      (d) => d.step === 'clean' && d.mends.includes('again') && covers(c, sides(d.entry) === 'outside' ? 'outside' : 'inside'),
+      'Done again, rightly.',
+    );
+    if (PICKLES.includes(c.method)) settle(s, (d) => d.mends.includes('pickle'), 'Pickled since.');
+  }
+  note(s, c.event, 'clean', wrong);
+  if (real(c) && s.rinse !== null) s.bath = s.rinse = null;
+}
+
+/** A bath is started. */
+export function takeBath(s: WeldState, b: NonNullable<WeldState['bath']>, criterion: Criterion): void {
+  const wrong = bathDeviations(b, situation(s, criterion));
+  s.bath = b;
+  s.rinse = null;
+  if (!wrong.length) settle(s, (d) => d.step === 'bath' && d.mends.includes('again'), 'Done again, rightly.');
+  note(s, b.event, 'bath', wrong);
+}
+
+/** A rinse and its test. A test for free iron that passes settles what could have brought iron in. */
+export function takeRinse(s: WeldState, r: NonNullable<WeldState['rinse']>, criterion: Criterion): void {
+  const wrong = rinseDeviations(r, situation(s, criterion));
+  s.rinse = r;
+  if (!wrong.length) {
+    settle(s, (d) => d.step === 'rinse' && d.mends.includes('again'), 'Done again, rightly.');
+    if (r.test !== 'none' && r.testPassed === true) settle(s, (d) => d.mends.includes('iron-test'), `${testNames[r.test]}: passed.`);
+  }
+  note(s, r.event, 'rinse', wrong);
+}
+
+/** Is the passivation what it should be: rinsed, not failed in its test, nothing open in it that the same step done rightly would settle? */
+export const passivatedRightly = (s: WeldState): boolean =>
+  s.rinse !== null &&
+  s.rinse.testPassed !== false &&
+  !s.deviations.some((d) => d.settled === null && d.step !== 'clean' && d.mends.includes('again'));
+
+/** Was it cleaned, and did the last cleaning leave no tint? */
+export const cleanedRightly = (s: WeldState): boolean => s.cleans.findLast(real)?.tintRemains === false;
+
+export const openDeviations = (s: WeldState): Deviation[] => s.deviations.filter((d) => d.settled === null);
