@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { alloys, alloySchema, fillerFor } from '../../basics/materials';
 import { bandSchema, type Band } from '../tint';
 import {
   arcHours,
@@ -9,6 +10,7 @@ import {
   outcomeSchema,
   shipped,
   unseenShare,
+  wordFor,
   zoneSchema,
   criterionSchema,
   type Criterion,
@@ -18,6 +20,7 @@ import {
 } from './index';
 
 const by = (id: string): Criterion => shipped.find((c) => c.id === id) as Criterion;
+const now = (id: string): Criterion => current.find((c) => c.id === id) as Criterion;
 const all = { from: 12, to: 12 };
 const tint = (zone: Zone, band: Band, arc = all): Tint => ({ zone, arc, grade: { by: 'band', band } });
 const seen = (over: Partial<Seen> & { change?: Tint[] } = {}): Seen => ({
@@ -93,8 +96,10 @@ describe('a verdict', () => {
   it('every scheme that ships says something of every colour of its metals; duplex has one of its own; nothing grey is welded over', () => {
     for (const c of current) {
       for (const zone of zoneSchema.options) {
-        if (!c.families.includes('titanium')) expect(c.zones[zone].sugar).toBe('cut-out');
-        expect(c.zones[zone].grey).toBe('cut-out');
+        const mild = c.families.includes('carbon');
+        if (!c.families.includes('titanium') && !mild) expect(c.zones[zone].sugar).toBe('cut-out');
+        // Grey scale is never just welded over, nor cleaned to pass; exhaust has it looked at, mild steel is grey by nature.
+        if (!mild) expect(c.zones[zone].grey).toBe(c.id === 'Exhaust' ? 'refer' : 'cut-out');
         expect(c.zones[zone].bright).toBe('accept');
       }
       // What a later bath cannot take off is taken off before it.
@@ -102,6 +107,34 @@ describe('a verdict', () => {
     }
     expect(current.filter((c) => c.families.includes('duplex')).map((c) => c.id)).toEqual(['DPX']);
     expect(new Set(current.map((c) => c.id)).size).toBe(current.length);
+  });
+  it('exhaust takes colour and not sugar, by its own shop words; mild steel is not judged by colour; ultra-high purity takes none', () => {
+    const as = (id: string, band: Band) => judge(now(id), seen({ change: [tint('id-bead', band)] })).outcome;
+    expect(['straw', 'bronze', 'dark-blue', 'second-blue'].map((b) => as('Exhaust', b as Band))).toEqual([
+      'accept',
+      'accept',
+      'accept',
+      'accept',
+    ]);
+    expect([as('Exhaust', 'grey'), as('Exhaust', 'sugar')]).toEqual(['refer', 'cut-out']);
+    expect(wordFor(now('Exhaust'), 'bronze')).toBe('Copper tint');
+    expect([as('Mild', 'dark-blue'), as('Mild', 'grey')]).toEqual(['accept', 'accept']);
+    expect([as('UHP', 'bright'), as('UHP', 'pale-straw'), as('UHP', 'grey')]).toEqual(['accept', 'refer', 'cut-out']);
+    expect([as('TI-A', 'bronze'), as('TI-B', 'bronze'), as('TI-B', 'purple'), as('TI-B', 'light-blue')]).toEqual([
+      'refer',
+      'accept',
+      'refer',
+      'cut-out',
+    ]);
+  });
+  it('every alloy has a scheme that ships, and a filler for itself', () => {
+    for (const a of alloySchema.options) {
+      expect(
+        current.some((c) => c.families.includes(alloys[a].family)),
+        a,
+      ).toBe(true);
+      if (a !== '303') expect(fillerFor(a, a), a).not.toBeNull();
+    }
   });
   it('is incomplete while an arc is unseen, but a defect that rejects stands', () => {
     const half = [

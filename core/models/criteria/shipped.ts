@@ -205,6 +205,22 @@ const duplex = {
 };
 const everywhere = (zone: typeof duplex): Criterion['zones'] => ({ 'id-bead': zone, 'id-haz': zone, 'od-bead': zone, 'od-haz': zone });
 
+/** No colour at all: what is not bright goes to the engineer, scale is cut out. */
+const pure = {
+  ...bands('accept', 'bright'),
+  ...bands('refer', 'pale-straw', 'straw', 'gold', 'bronze', 'purple', 'dark-blue', 'light-blue', ...laterOrders),
+  ...bands('cut-out', 'grey', 'sugar'),
+};
+/** Colour is no fault here, and some want it; grey is scale that a root should not have, sugar is never good enough. */
+const exhaust = {
+  ...bands('accept', 'bright', 'pale-straw', 'straw', 'gold', 'bronze', 'purple', 'dark-blue', 'light-blue', ...laterOrders),
+  ...bands('refer', 'grey'),
+  ...bands('cut-out', 'sugar'),
+};
+/** What a purge that is no part of the job says is noted. */
+const noted = (facts: Record<PurgeFact, Outcome>): Record<PurgeFact, Outcome> =>
+  Object.fromEntries(Object.keys(facts).map((f) => [f, f === 'high-low' ? 'refer' : 'accept'])) as Record<PurgeFact, Outcome>;
+
 /** The second versions know the purge. Welds entered under the first keep theirs. */
 export const current: readonly Criterion[] = [
   {
@@ -282,5 +298,85 @@ export const current: readonly Criterion[] = [
     defects: { ...defectsTwo, spatter: 'refer' },
     facts: titaniumFacts,
     highLowMost: HYGIENIC,
+  },
+  {
+    ...first('TI-A'),
+    id: 'TI-B',
+    version: 1,
+    title: 'Titanium, silver to bronze',
+    about:
+      'Titanium where the service takes a little more. Silver to bronze passes, purple and dark blue go to the engineer, light blue and beyond is cut out.',
+    zones: everywhere({ ...titaniumTwo, ...bands('accept', 'bronze') }),
+    defects: { ...defectsTwo, spatter: 'refer' },
+    facts: titaniumFacts,
+    highLowMost: HYGIENIC,
+  },
+  {
+    ...first('House-MP'),
+    id: 'A18.2-n',
+    version: 1,
+    title: 'Hygienic tube by the numbers of a printed guide',
+    about:
+      'A house template for welds graded by the numbers of the user’s own printed guide: up to 3 passes, 4 is cleaned. By colour as House-MP.',
+    source: 'House template, low confidence: the number that passes is a setting of the contract, and the guide is the user’s own.',
+    confidence: 'low',
+    zones: everywhere(houseTwo),
+    defects: defectsTwo,
+    facts: hygienicFacts,
+    highLowMost: HYGIENIC,
+  },
+  {
+    ...first('House-MP'),
+    id: 'UHP',
+    version: 1,
+    title: 'Ultra-high-purity tube',
+    about:
+      'Gas and water of the highest purity. No colour passes and none is cleaned to pass: more goes to the engineer, scale is cut out.',
+    source: 'House template, low confidence. Contract figures of 1 to 10 ppm; below 50 ppm no time is given without a reading.',
+    confidence: 'low',
+    purge: { ...first('House-MP').purge, startPpm: 10, weldPpm: 10, holdSeconds: 60, jointHoldSeconds: 60, tacksAtLimit: true },
+    zones: everywhere(pure),
+    numbers: null,
+    defects: { ...defectsTwo, spatter: 'refer' },
+    facts: { ...hygienicFacts, 'tack-over': 'refer', unchecked: 'refer' },
+    highLowMost: 0.1,
+  },
+  {
+    ...first('PIPE-clean'),
+    id: 'Exhaust',
+    version: 1,
+    title: 'Exhaust: not sugared is good enough',
+    about:
+      'Exhaust and the like, thin stainless or 409. Colour passes and some want it (copper tint, blue); grey goes to the engineer; sugar inside is cut out, for it cracks and sheds. Nothing is cleaned or passivated unless it is asked for.',
+    source: 'House template, low confidence. Common practice, no source.',
+    confidence: 'low',
+    families: ['austenitic', 'ferritic', 'martensitic'],
+    purge: { ...first('PIPE-clean').purge, startPpm: 1000, weldPpm: 5000, readyBy: 'clock', clockAllowed: true },
+    zones: everywhere(exhaust),
+    words: { bright: 'Silver', bronze: 'Copper tint' },
+    cleaning: 'never',
+    passivation: 'never',
+    defects: { ...defectsTwo, spatter: 'accept', 'arc-strike': 'accept' },
+    facts: noted(pipeFacts),
+    highLowMost: PIPE,
+  },
+  {
+    ...first('PIPE-clean'),
+    id: 'Mild',
+    version: 1,
+    title: 'Mild steel',
+    about:
+      'Mild steel, welded without an inside purge as a rule. Colour says nothing of it: shape, penetration and defects do. Neither pickled nor passivated.',
+    source: 'House template, low confidence. Common practice, no source: the code of construction decides.',
+    confidence: 'low',
+    families: ['carbon'],
+    purge: { ...first('PIPE-clean').purge, startPpm: 5000, weldPpm: 20_000, readyBy: 'clock', clockAllowed: true },
+    zones: everywhere({ ...exhaust, ...bands('accept', 'grey'), ...bands('refer', 'sugar') }),
+    words: { bright: 'Bright' },
+    cleaning: 'never',
+    passivation: 'never',
+    defects: { ...defectsTwo, sugar: 'refer', spatter: 'accept', 'arc-strike': 'refer' },
+    facts: noted(pipeFacts),
+    highLowMost: PIPE,
   },
 ];

@@ -77,11 +77,16 @@ export function needOptions({ criterion, family, flow, course, price }: Case): N
     },
     {
       choice: 'none',
-      result: family === 'titanium' ? 'White flake and a brittle weld.' : 'Sugared inside: crevices that start corrosion and hold soil.',
+      result:
+        family === 'titanium'
+          ? 'White flake and a brittle weld.'
+          : family === 'carbon'
+            ? 'Scale inside, as mild steel is welded.'
+            : 'Sugared inside: crevices that start corrosion and hold soil.',
       gas: 0,
       seconds: 0,
       money: price === null ? null : 0,
-      speaks: bright || family !== 'austenitic' ? 'against' : 'mind',
+      speaks: family === 'carbon' ? 'for' : bright || family !== 'austenitic' ? 'against' : 'mind',
       given: [
         family === 'titanium'
           ? 'Nothing takes it off: the weld is lost.'
