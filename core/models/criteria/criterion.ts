@@ -105,6 +105,8 @@ export const criterionSchema = z.object({
   facts: z.partialRecord(purgeFactSchema, outcomeSchema).optional(),
   /** high-low that is more than this share of the wall is a fact of its own */
   highLowMost: z.number().positive().max(1).optional(),
+  /** a gas hold is cut short when it is shorter than asked by more than this, s; a hand's slowness where the scheme says nothing */
+  holdShortBy: z.number().min(0).max(600).optional(),
   /** what follows the look */
   cleaning: z.enum(['always', 'when-tinted', 'never']),
   passivation: z.enum(['always', 'when-cleaned', 'never']),

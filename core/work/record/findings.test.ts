@@ -112,6 +112,12 @@ describe('what a purge says of a weld', () => {
       ['tape'],
     ],
   ])('%s', (_, marks, over, expected) => expect(facts(weld(MP, marks, over), MP).sort()).toEqual(expected.sort()));
+  it('how short a hold is short is for the criterion to say', () => {
+    const early: Say[] = [...clean().slice(0, 3), ['run.ended', { how: 'done', countOut: 2 }, 200 + hold - 10]];
+    expect(facts(weld(MP, early), MP)).toEqual(['hold-short']);
+    const lax = { ...MP, holdShortBy: 15 };
+    expect(facts(weld(lax, early), lax)).toEqual([]);
+  });
   it('a tack in air counts where tacks need the limit of the weld', () => {
     const tacked = [mark('tack', 50, { atArc: at(208_869, false) }), ...clean()];
     expect(facts(weld(TI, tacked), TI)).toEqual(['tack-over']);

@@ -10,6 +10,7 @@ export function weldFindings(s: WeldState, criterion: Criterion): Finding[] {
       run,
       s.id,
       run.arcs.filter((a) => s.arcs.includes(a)),
+      criterion.holdShortBy,
     ),
   );
   const most = criterion.highLowMost;

@@ -5,11 +5,14 @@ import { holdOf } from './now';
 import type { ArcSpan, RunState } from './state';
 
 const ppm = (x: number): string => `${Math.round(x).toLocaleString('en').replaceAll(',', ' ')} ppm`;
-/** A hold is cut short when it is shorter than asked by more than a hand is slow, s. */
+/** By how much a hold may be shorter than asked where a criterion says nothing, s: a hand is slow. */
 const SLOW_HAND = 5;
 
-/** @param arcs of this weld in this purge; a weld that was welded again is judged by its last arcs alone */
-export function findingsOf(run: RunState, weld: string, arcs: readonly ArcSpan[]): Finding[] {
+/**
+ * @param arcs of this weld in this purge; a weld that was welded again is judged by its last arcs alone
+ * @param holdShortBy s a hold may be shorter than asked
+ */
+export function findingsOf(run: RunState, weld: string, arcs: readonly ArcSpan[], holdShortBy = SLOW_HAND): Finding[] {
   const { started, marks, incidents, ended } = run;
   if (started.backing !== 'purge' || arcs.length === 0) return [];
   const { rules } = started;
@@ -45,7 +48,7 @@ export function findingsOf(run: RunState, weld: string, arcs: readonly ArcSpan[]
       .map((m) => m.at),
   );
   const asked = holdOf(run);
-  if (off !== null && Number.isFinite(stopped) && (stopped - off) / 1000 < asked - SLOW_HAND)
+  if (off !== null && Number.isFinite(stopped) && (stopped - off) / 1000 < asked - holdShortBy)
     say('hold-short', `Gas held ${clock((stopped - off) / 1000)} of ${clock(asked)} min after the arc`);
 
   if (started.device && !started.monitorChecked) say('unchecked', `${started.device.label} was not checked this shift`);

@@ -99,10 +99,10 @@ export function SpoolPanel({ setup, system, size, picked, onPick, onChange, ends
           value={setup.tilt}
           options={[
             [0, 'level'],
-            [15, 'right end low, 15°'],
-            [-15, 'left end low, 15°'],
-            [45, 'right end low, 45°'],
-            [-45, 'left end low, 45°'],
+            ...[5, 15, 30, 45].flatMap((d): [number, string][] => [
+              [d, `right end low, ${d}°`],
+              [-d, `left end low, ${d}°`],
+            ]),
             [90, 'on end, right end down'],
             [-90, 'on end, left end down'],
           ]}

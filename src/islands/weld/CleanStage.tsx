@@ -6,6 +6,7 @@ import {
   cleanMethodSchema,
   judgeCleaning,
   pasteHint,
+  productFits,
   type Breach,
   type CleanMethod,
 } from '../../../core/models/cleaning';
@@ -148,6 +149,8 @@ export function CleanStage() {
                       label="Product and lot"
                       options={products
                         .filter((x) => x.body.kind !== 'neutraliser')
+                        // What fits comes first; what does not can still have been taken.
+                        .sort((a, b) => Number(productFits(v.method, b.body)) - Number(productFits(v.method, a.body)))
                         .map((x) => ({ value: x.id, label: `${x.label}, lot ${x.body.lot}` }))}
                       empty="Pick"
                       rules={required}
