@@ -96,8 +96,15 @@ export function levelCuts(bore: number, length: number, rise: number): { height:
   };
 }
 
-/** Oxygen at the vent of a body that fills in layers, level or up its slope: times in s and ppm. */
-export function fillsInLayers({ bore, length, flow, gas, supplyPpm, rise }: FatBody, until: number): { times: number[]; ppm: number[] } {
+/**
+ * Oxygen at the vent of a body that fills in layers, level or up its slope: times in s and ppm.
+ * @param until ppm to which it is followed @param atLeast s it is followed, though that comes sooner
+ */
+export function fillsInLayers(
+  { bore, length, flow, gas, supplyPpm, rise }: FatBody,
+  until: number,
+  atLeast = 0,
+): { times: number[]; ppm: number[] } {
   const n = LAYERS;
   const { height, area: cut } = levelCuts(bore, length, rise);
   const dz = height / n;
@@ -115,7 +122,8 @@ export function fillsInLayers({ bore, length, flow, gas, supplyPpm, rise }: FatB
     supplyPpm,
     until,
     watch: [n - 1],
-    longest: (20 * whole) / flow,
+    longest: Math.max(atLeast, (20 * whole) / flow),
+    atLeast,
     tolerance: 0.01,
     dispersion,
   });

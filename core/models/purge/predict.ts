@@ -149,7 +149,7 @@ export function predict(setup: Setup, spaces: Spaces, limit: number, options: Op
   const body = bodyOf(setup, spaces, mesh, ventVertex, flow);
   const fat = body ? fatness(body) : 0;
   if (body && fat > 0) {
-    const layers = fillsInLayers({ ...body, supplyPpm: supply }, Math.max(supply * 1.2, limit * 0.5));
+    const layers = fillsInLayers({ ...body, supplyPpm: supply }, Math.max(supply * 1.2, limit * 0.5), options.atLeast);
     [joint, vent] = [joint, vent].map((c) => blend(c, (ppm) => fatTime({ ...body, supplyPpm: supply }, layers, ppm), fat)) as [
       Curve,
       Curve,

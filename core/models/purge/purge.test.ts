@@ -96,6 +96,16 @@ describe('rules of thumb beside the model', () => {
   });
 });
 
+it('the curve of a short fat body goes on past the limit: what the trade waits fifteen minutes for is not read off its end', () => {
+  const s = { ...startingSetup(findSize('pipe', '8', '60') as Size, 'argon', 3, 0.1524), lines: [{ id: 'l1', flow: lpm(16.5) }] };
+  const p = predict(s, spacesOf(s), 500, { cells: 120, tolerance: 0.05, atLeast: 960 });
+  const trade = rulesOfThumb(s, p).find((t) => t.seconds === 900);
+  expect(trade?.ppm).toBeLessThan(20);
+  expect(curveAt(p.joint, 120)).toBeGreaterThan(500);
+  const hose = planPurge({ ...s, inlets: s.inlets.map((i) => ({ ...i, kind: 'open' })) }, 500, 'inch', 0);
+  expect(hose.ok && hose.plan.rules.find((r) => r.id === 'jet')?.text).toContain('stirs all of it');
+});
+
 describe('one plan, one figure', () => {
   const sizes: [string, Size, number][] = [
     ['2 in tube, one pass', findSize('inch-tube', '2') as Size, 1],

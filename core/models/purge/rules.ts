@@ -286,8 +286,14 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
     if (f.bore >= f.tube) say('inlet-wide', 'stop', f.id, `The inlet of ${len(f.bore)} does not fit the bore of ${len(f.tube)}.`);
     else if (f.kind === 'open') {
       const zone = jetZone(f, p.march.flow.feed[i] as number, 0.01, setup.gas, 1);
+      const there = Math.max(0, ...f.reach.map((e) => e.far));
       if (zone.reach > 2 * f.tube)
-        say('jet', 'mind', f.id, `The hose blows a jet that stirs about ${len(zone.reach)} of the tube. Spread it with a broad diffuser.`);
+        say(
+          'jet',
+          'mind',
+          f.id,
+          `The hose blows a jet that stirs ${zone.reach < 0.95 * there ? `about ${len(zone.reach)} of the tube` : 'all of it'}. Spread it with a broad diffuser.`,
+        );
     }
   }
   const [most, schools] = [mostFlow(setup), flowSchools(setup, system)];
