@@ -1,9 +1,8 @@
 /** What was done that must not be: judged by the table as each entry comes in its time, and settled by what was done after it. */
-import { deviates, judgeCleaning, rinseDone, type Breach, type Situation } from '../../models/cleaning';
+import { rinseDone, testNames, type Breach, type Situation } from '../../models/cleaning';
 import type { Criterion } from '../../models/criteria';
 import { bathDeviations, rinseDeviations } from '../passivate';
-import { cleaningStep, cleanDeviations, type Cleaned } from '../clean';
-import { testNames } from '../../models/cleaning';
+import { cleanDeviations, type Cleaned } from '../clean';
 import type { Deviation } from '../release';
 import type { WeldState } from './state';
 
@@ -46,17 +45,14 @@ const note = (s: WeldState, entry: string, step: Deviation['step'], breaches: re
 
 /** A cleaning comes in: judged by how the weld stood before it, then taken. Abrading or pickling after a passivation reopens that. */
 export function takeCleaning(s: WeldState, c: WeldState['cleans'][number], criterion: Criterion): void {
-  const before = situation(s, criterion);
-  const wrong = cleanDeviations(c, before);
-  const whole = deviates(judgeCleaning(cleaningStep(c), before), c.because ?? '').length === 0;
+  const wrong = cleanDeviations(c, situation(s, criterion));
   s.cleans.push(c);
-  if (whole && real(c)) {
-    const sides = (entry: string) => s.cleans.find((x) => x.event === entry)?.side;
-    settle(
-      s,
-      (d) => d.step === 'clean' && d.mends.includes('again') && covers(c, sides(d.entry) === 'outside' ? 'outside' : 'inside'),
-      'Done again, rightly.',
-    );
+  if (wrong.length === 0 && real(c)) {
+    const again = (d: Deviation) => {
+      const then = s.cleans.find((x) => x.event === d.entry);
+      return then !== undefined && SIDES.every((side) => !covers(then, side) || covers(c, side));
+    };
+    settle(s, (d) => d.mends.includes('again') && again(d), 'Done again, rightly.');
     if (PICKLES.includes(c.method)) settle(s, (d) => d.mends.includes('pickle'), 'Pickled since.');
   }
   note(s, c.event, 'clean', wrong);
