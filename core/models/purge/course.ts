@@ -6,7 +6,7 @@ import { passesUnderPurge, postPurge, TURN_SPEED } from '../heat';
 import type { PurgeRules } from '../criteria';
 import { totalFlow, type Setup } from '../setup';
 import { clockGate } from './thumb';
-import type { Plan, Times } from './plan';
+import type { Plan, Times } from './planned';
 
 /** What the arc waits for: a clock, or a monitor whose reading is held so many seconds at the limit. */
 export type Ready = { by: 'clock' | 'monitor'; hold: number };

@@ -1,13 +1,13 @@
 /**
  * Purge: how long, how hard, how much gas. Top down: `predict` is one run of the network, `band` many, `plan` says what they mean,
- * `rules` what is wrong, `advice` what helps, `thumb` what the trade says by heart.
+ * `rules` what is wrong, `advice` what helps, `thumb` what the trade says by heart, `course` how the whole goes from gas on to gas off.
  */
 export { type Curve, entering, plainBody, predict } from './predict';
 export { type Band, type BandCurve, bandOf, curveAt, neverShare, sequencePoint } from './band';
-export { type Plan, planOf } from './plan';
+export { planOf } from './plan';
+export { type Plan, type Rule, type Times } from './planned';
 export { FINE, horizonOf, planPurge, runThrough } from './planning';
-export { deadLegTime, insidePressure, type Rule } from './rules';
+export { deadLegTime, insidePressure } from './rules';
 export { adviceOn, type Change, flowTable, score } from './advice';
-export { type Times } from './plan';
 export { type Course, courseOf, gasOf, jointLag, readyBy, type Ready } from './course';
 export { clockGate, type ClockGate, flowSchools, mostFlow, practiceFor, rulesOfThumb, type Thumb, thumbWords } from './thumb';

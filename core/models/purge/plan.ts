@@ -1,6 +1,5 @@
 /** The plan of a purge: figures, the rules broken, and the times a run goes by. What a record keeps of it. */
-import { z } from 'zod';
-import { figure, figureSchema, input, type Figure } from '../../basics/figure';
+import { figure, input, type Figure } from '../../basics/figure';
 import { gasNames } from '../../basics/gases';
 import { clock, show, type System } from '../../basics/units';
 import type { Band, Span } from './band';
@@ -9,29 +8,14 @@ import { courseOf, gasOf, type Ready } from './course';
 import { leakFloor, mixedVolumes } from '../network';
 import { entering, lookAhead, plainBody, type Prediction } from './predict';
 import { pressureWindow, rootOf } from '../closing';
-import { insidePressure, judgeSetup, ruleSchema, type Judged } from './rules';
+import type { Plan } from './planned';
+import { insidePressure, judgeSetup, type Judged } from './rules';
 import { totalFlow, type Setup } from '../setup';
 import { partLabel } from '../setup';
 import type { Spaces } from '../network';
 
 /** Below this no time is given without a reading: leaks nobody knows decide there. */
 export const LOWEST_TIMED_PPM = 50;
-
-const spanSchema = z.object({ value: z.number().nullable(), low: z.number().nullable(), high: z.number().nullable() });
-
-export const planSchema = z.object({
-  /** which model gave it: records keep plans of earlier ones */
-  model: z.string().max(40),
-  limitPpm: z.number(),
-  /** s to the limit, nominal with P10 and P90; null where no time is given */
-  joint: spanSchema,
-  vent: spanSchema,
-  figures: z.array(figureSchema),
-  rules: z.array(ruleSchema),
-});
-export type Plan = z.infer<typeof planSchema>;
-/** What of a plan says how long. */
-export type Times = Pick<Plan, 'joint' | 'vent' | 'figures'>;
 
 /**
  * Puts the run of the model, its band and the rules together.

@@ -1,7 +1,8 @@
 /** The whole plan in one call, for the server, the demo and tests; a worker does the same in pieces it can break off. */
 import type { System } from '../../basics/units';
 import { bandOf } from './band';
-import { planOf, type Plan } from './plan';
+import { planOf } from './plan';
+import type { Plan } from './planned';
 import { predict } from './predict';
 import type { Ready } from './course';
 import type { Setup } from '../setup';

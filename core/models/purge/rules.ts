@@ -2,7 +2,6 @@
  * What is wrong with a set-up, in plain words at its place: rules of the trade beside the model. A low vent is here
  * on purpose: the network does not see it.
  */
-import { z } from 'zod';
 import { gasNames, settles } from '../../basics/gases';
 import { bore } from '../../basics/sizes';
 import { clock, show, type System } from '../../basics/units';
@@ -13,19 +12,10 @@ import { diffusivity, jetZone } from '../network';
 import { plainBody, type Prediction } from './predict';
 import { holeArea } from '../network';
 import { closing, closingWords, marginWords, rootOf } from '../closing';
+import type { Rule } from './planned';
 import { flowSchools, mostFlow } from './thumb';
 import { totalFlow, type Height, type Setup } from '../setup';
 import type { Spaces } from '../network';
-
-export const ruleSchema = z.object({
-  id: z.string(),
-  /** stop: a rule of the trade is broken; mind: worth knowing */
-  level: z.enum(['stop', 'mind']),
-  /** part, dam, inlet or vent it is about */
-  at: z.string(),
-  text: z.string(),
-});
-export type Rule = z.infer<typeof ruleSchema>;
 
 /** Deeper than this a closed branch gets its own vent. */
 export const DEAD_LEG = 0.05;

@@ -2,7 +2,7 @@
 import { bore } from '../../basics/sizes';
 import type { Prediction } from './predict';
 import { curveAt } from './band';
-import type { Times } from './plan';
+import type { Times } from './planned';
 import { totalFlow, type Setup } from '../setup';
 import { show, type System } from '../../basics/units';
 

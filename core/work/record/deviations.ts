@@ -4,7 +4,7 @@ import type { Criterion } from '../../models/criteria';
 import { bathDeviations, rinseDeviations } from '../passivate';
 import { cleanDeviations, type Cleaned } from '../clean';
 import type { Deviation } from '../release';
-import type { WeldState } from './state';
+import type { WeldState } from './weldState';
 
 type Side = 'inside' | 'outside';
 const SIDES: readonly Side[] = ['inside', 'outside'];

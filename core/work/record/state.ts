@@ -4,47 +4,14 @@
  */
 import type { Criterion, Outcome } from '../../models/criteria';
 import { clock } from '../../basics/units';
-import { leftBehind, type ArcSpan, type RunState } from '../run';
-import type { Dams, Deviation } from '../release';
+import { leftBehind, type RunState } from '../run';
+import type { Dams } from '../release';
 import { cleanedRightly, passivatedRightly, takeBath, takeCleaning, takeRinse } from './deviations';
 import type { Stage } from '../stages';
 import type { BodyOf, EventType, Recorded } from './events';
+import type { Said, WeldState } from './weldState';
 
-type Said<T extends EventType> = BodyOf<T> & { event: string; at: number; by: string | null };
-
-export type WeldState = {
-  id: string;
-  version: number;
-  spool: string;
-  number: string;
-  design: BodyOf<'weld.created'>['design'];
-  fitup: Said<'fitup.recorded'> | null;
-  gas: Said<'gas.recorded'> | null;
-  need: Said<'need.decided'> | null;
-  setup: Said<'setup.recorded'> | null;
-  plan: Said<'purge.planned'> | null;
-  runs: RunState[];
-  /** this weld's own arcs, over all runs */
-  arcs: ArcSpan[];
-  /** the parts of its runs that were this weld's own turn, ms */
-  spans: { run: string; from: number; to: number | null }[];
-  look: Said<'look.recorded'> | null;
-  verdict: Said<'verdict.given'> | null;
-  /** how often it was welded again after a verdict */
-  rewelds: number;
-  cleans: Said<'clean.recorded'>[];
-  bath: Said<'passivate.started'> | null;
-  rinse: Said<'passivate.ended'> | null;
-  /** what was done in cleaning and passivation that must not be, and how it was settled */
-  deviations: Deviation[];
-  skipped: Partial<Record<Stage, string>>;
-  closed: Said<'record.closed'> | null;
-  done: Record<Stage, boolean>;
-  due: Stage | null;
-  /** cut out: nothing more is due on it */
-  out: boolean;
-  contradictions: string[];
-};
+export type { WeldState } from './weldState';
 
 const at = (e: Recorded): number => Date.parse(e.happenedAt);
 const said = <T extends EventType>(e: Recorded<T>): Said<T> => ({
