@@ -147,6 +147,7 @@ await field('Metal, measured').fill('85 °F');
 await field('Tool and its mark').selectOption({ label: 'Brush C-9, carbon-steel' });
 await shot('clean');
 await field('Tool and its mark').selectOption({ label: 'Pad S-5, stainless, grit 180' });
+await field('Looked again: tint left?').selectOption('no');
 await press('Record the cleaning');
 await field('Product and lot').selectOption({ index: 1 });
 await page.getByLabel(/^Strength/).fill('6');

@@ -183,6 +183,9 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(due(page, 'clean')).toBeVisible();
     await field(page, 'Tool and its mark').selectOption({ label: 'Brush S-2, stainless' });
     await press(page, 'Record the cleaning');
+    await expect(due(page, 'clean')).toBeVisible();
+    await field(page, 'Looked again: tint left?').selectOption('no');
+    await press(page, 'Record the cleaning');
     await expect(due(page, 'passivate')).toBeVisible();
   });
 
@@ -204,6 +207,9 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(page.getByText(/Rinse on until they are within 1/).first()).toBeVisible();
     await field(page, 'pH of the runoff').fill('7');
     await field(page, 'Test').selectOption('damp-cloth');
+    await press(page, 'Record rinse and test');
+    await expect(page.getByTestId('dwell')).toBeVisible();
+    await field(page, 'Result').selectOption('yes');
     await press(page, 'Record rinse and test');
     await expect(due(page, 'record')).toBeVisible();
   });

@@ -144,6 +144,7 @@ test('what was done that must not be is taken as a deviation, and keeps the reco
   await field(page, 'Method').selectOption('brush');
   await field(page, 'Tool and its mark').selectOption({ label: 'Brush C-9, carbon-steel' });
   await expect(page.getByText(/Metal not measured: hands need it below 50 °C/)).toBeVisible();
+  await field(page, 'Looked again: tint left?').selectOption('no');
   await press(page, 'Record the cleaning');
   await expect(page.getByText(/Do not do it like this/)).toBeVisible();
   await field(page, 'It was done all the same: record it as a deviation').check();

@@ -1,6 +1,6 @@
 /** What the model expects at joint and vent, with its band, beside a mixed space, the limit, the leak floor and the clock school. Loaded when first needed. */
 import { useCallback } from 'react';
-import type { BandCurve, Curve, Thumb } from '../../../core/models/purge';
+import { curveAt, type BandCurve, type Curve, type Thumb } from '../../../core/models/purge';
 import { axes, label, type Inks } from '../kit/oxygenAxes';
 import { useChart } from '../kit/useChart';
 
@@ -38,7 +38,12 @@ export default function FillChart({ joint, vent, band, plug, supply, limit, floo
         endLabel: endLabel(name),
         z: 4,
       });
-      const cut = (c: Curve) => points(c.times, c.ppm).filter(([t]) => (t as number) <= longest);
+      // To the edge of the picture: a late step reaches far past it.
+      const cut = (c: Curve) => [
+        ...points(c.times, c.ppm).filter(([t]) => (t as number) < longest),
+        [longest, Math.max(1, curveAt(c, longest))],
+      ];
+      const together = Math.abs(Math.log(Math.max(1, curveAt(joint, longest)) / Math.max(1, curveAt(vent, longest)))) < 0.5;
       // Both edges of the band filled down to the axis: the lower one in paper covers what lies below it.
       const area = (ppm: number[], color: string, z: number) => ({
         type: 'line' as const,
@@ -55,8 +60,8 @@ export default function FillChart({ joint, vent, band, plug, supply, limit, floo
         ...axes(colours, longest),
         series: [
           ...(band ? [area(band.high, faint, 1), area(band.low, paper, 2)] : []),
-          line(cut(joint), { width: 3 }, 'joint'),
-          line(cut(vent), { width: 2, type: 'dashed' }, 'vent'),
+          line(cut(joint), { width: 3 }, together ? 'joint, vent' : 'joint'),
+          line(cut(vent), { width: 2, type: 'dashed' }, together ? '' : 'vent'),
           line(mixed, { width: 1, type: 'dotted' }, 'mixed'),
           {
             type: 'line' as const,

@@ -29,7 +29,7 @@ type Values = {
   dwell: string;
   feed: string;
   runoff: string;
-  remains: 'no' | 'yes';
+  remains: 'no' | 'yes' | '';
 } & Answers;
 
 const takesTool = (m: CleanMethod) => m === 'brush' || m === 'abrasive';
@@ -100,7 +100,7 @@ export function CleanStage() {
           dwell: '',
           feed: '',
           runoff: '',
-          remains: 'no',
+          remains: '',
           ...noAnswers,
         }}
         onRecord={save}
@@ -178,6 +178,8 @@ export function CleanStage() {
                     { value: 'no', label: 'none left' },
                     { value: 'yes', label: 'tint remains' },
                   ]}
+                  empty="Look, then pick"
+                  rules={required}
                 />
               </div>
               <Speaks breaches={speaks(v)} />

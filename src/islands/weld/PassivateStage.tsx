@@ -25,7 +25,14 @@ import { useWeld } from './context';
 import { noAnswers, reasonOf, Speaks, unanswered, type Answers } from './Speaks';
 
 type Start = { acid: Passivation; product: string; percent: string; celsius: string; dwell: string } & Answers;
-type End = { neutraliser: string; feed: string; runoff: string; chloride: string; test: Test; passed: 'yes' | 'no' | 'undone' } & Answers;
+type End = {
+  neutraliser: string;
+  feed: string;
+  runoff: string;
+  chloride: string;
+  test: Test | '';
+  passed: 'yes' | 'no' | 'undone' | '';
+} & Answers;
 
 export function PassivateStage() {
   const { state } = useWeld();
@@ -174,14 +181,16 @@ function Rinse() {
   const left = bath.dwell - (now - bath.at) / 1000;
   const neutralisers = itemsOf(registers, 'product').filter((p) => p.body.kind === 'neutraliser');
   const s = situation(state, criterion);
-  const passed = (v: End) => (v.test === 'none' || v.passed === 'undone' ? null : v.passed === 'yes');
+  const testOf = (v: End): Test => v.test || 'none';
+  /** not picked yet is no fault yet */
+  const passed = (v: End) => (testOf(v) === 'none' || v.passed === 'undone' ? null : v.passed !== 'no');
   const speaks = (v: End): Breach[] => {
     const all = judgeRinse(
       {
         feedPh: percentOf(v.feed),
         runoffPh: percentOf(v.runoff),
         chloridePpm: chlorideOf(v.chloride),
-        test: v.test,
+        test: testOf(v),
         testPassed: passed(v),
       },
       s,
@@ -204,7 +213,7 @@ function Rinse() {
         feedPh: percentOf(v.feed),
         runoffPh: percentOf(v.runoff),
         chloridePpm: siOrNull(v.chloride, 'oxygen', system),
-        test: v.test,
+        test: testOf(v),
         testPassed: passed(v),
         because: reasonOf(speaks(v), v),
       },
@@ -230,8 +239,8 @@ function Rinse() {
           feed: '',
           runoff: '',
           chloride: '',
-          test: criterion.foodContact ? 'damp-cloth' : 'water-immersion',
-          passed: 'yes',
+          test: '',
+          passed: '',
           ...noAnswers,
         }}
         onRecord={save}
@@ -251,8 +260,14 @@ function Rinse() {
                 <TextField name="feed" label="pH of the feed water" rules={ph} />
                 <TextField name="runoff" label="pH of the runoff" rules={ph} />
                 <QuantityField name="chloride" label="Chloride in the rinse" quantity="oxygen" system={system} optional />
-                <PickField name="test" label="Test" options={testSchema.options.map((t) => ({ value: t, label: testNames[t] }))} />
-                {v.test !== 'none' && (
+                <PickField
+                  name="test"
+                  label="Test"
+                  options={testSchema.options.map((t) => ({ value: t, label: testNames[t] }))}
+                  empty="Pick"
+                  rules={required}
+                />
+                {testOf(v) !== 'none' && (
                   <PickField
                     name="passed"
                     label="Result"
@@ -261,6 +276,8 @@ function Rinse() {
                       { value: 'no', label: 'failed' },
                       { value: 'undone', label: 'not done yet' },
                     ]}
+                    empty="Pick"
+                    rules={required}
                   />
                 )}
               </div>
