@@ -43,7 +43,8 @@ function useCourse(lot: GasLot | null, monitored: boolean) {
   const ready = readyBy(criterion.purge, monitored);
   const setup = firstSetup(weld, lot);
   const forecast = useForecast(state.plan ? null : setup, criterion.purge.startPpm, system, ready);
-  const plan = state.plan?.plan ?? forecast;
+  // A spool that cannot be purged as it stands has no time; the Purge step says why.
+  const plan = state.plan?.plan ?? (forecast === 'none' ? NO_TIME : forecast);
   return { setup, course: plan && courseOf(setup, plan, ready), planned: state.plan !== null };
 }
 
