@@ -28,7 +28,7 @@ export default function FillChart({ joint, vent, band, plug, supply, limit, floo
         (longest * i) / 59,
         Math.max(1, supply + (209_500 - supply) * Math.exp(-(longest * i) / 59 / plug)),
       ]);
-      const endLabel = (name: string) => ({ show: true, formatter: name, ...text, distance: 2 });
+      const endLabel = (name: string) => ({ show: name !== '', formatter: name, ...text, distance: 2 });
       const line = (data: (number | undefined)[][], style: object, name: string) => ({
         type: 'line' as const,
         data: data as number[][],
