@@ -122,7 +122,17 @@ describe('gas and work on the Board', () => {
       w,
       welds[0] ?? '',
       'gas.recorded',
-      { purge: lot, torch: lot, monitor: null, air: null, bottle: null, cylinder, meter: null, price: null },
+      {
+        purge: lot,
+        torch: lot,
+        monitor: null,
+        air: null,
+        bottle: null,
+        cylinder,
+        meter: null,
+        price: null,
+        typed: { air: null, bottle: null },
+      },
       { clock: at(-5) },
     );
     const drawn = async (s: number) => (await board(w.sql, at(s)())).cylinders.find((c) => c.label === 'C-7');

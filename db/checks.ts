@@ -2,22 +2,36 @@
 import { left, meterState, readingRefusal, type MeterCheck } from '../core/basics/gases';
 import { checkSchema, checksOf, pricesSchema, type Check, type NewCheck, type Prices, type RegisterItem } from '../core/work/registers';
 import type { Clock } from './clock';
+import { sift } from './rows';
 import type { Db, Sql } from './sql';
 
 type Row = { id: string; item: string; kind: Check['kind']; body: unknown; at: Date; by_person: string | null };
-const read = (r: Row): Check => ({
-  ...checkSchema.parse({ id: r.id, item: r.item, kind: r.kind, body: r.body }),
-  when: r.at.getTime(),
-  by: r.by_person,
-});
+const read = (r: Row): Check | null => {
+  const known = checkSchema.safeParse({ id: r.id, item: r.item, kind: r.kind, body: r.body });
+  return known.success ? { ...known.data, when: r.at.getTime(), by: r.by_person } : null;
+};
 
-/** The newest checks of every item, at most forty an item. */
-export async function checks(db: Db): Promise<Check[]> {
-  const rows = await db<Row[]>`
+const newest = (db: Db) => db<Row[]>`
     select id, item, kind, body, at, by_person from (
-      select *, row_number() over (partition by item order by at desc) as n from check_entry
+      select *, row_number() over (partition by item order by at desc) as n from check_standing
     ) newest where n <= 40 order by at`;
-  return rows.map(read);
+
+/** The newest checks of every item, at most forty an item. What cannot be read is passed over; `unreadChecks` says what that was. */
+export const checks = async (db: Db): Promise<Check[]> => sift(await newest(db), read).good;
+
+export type UnreadCheck = { id: string; item: string; when: number };
+/** Checks that are kept and cannot be read here: of which item, and when. */
+export const unreadChecks = async (db: Db): Promise<UnreadCheck[]> =>
+  sift(await newest(db), read).passedOver.map((r) => ({ id: r.id, item: r.item, when: r.at.getTime() }));
+
+/**
+ * Takes a check back that was entered wrongly; it stays and counts for nothing. Taken back twice is taken back once.
+ * @returns false when there is no such check
+ */
+export async function takeBackCheck(sql: Db, clock: Clock, by: string | null, id: string, reason: string): Promise<boolean> {
+  if (!(await sql`select 1 from check_entry where id = ${id}`).length) return false;
+  await sql`insert into check_taken_back (id, reason, at, by_person) values (${id}, ${reason}, ${new Date(clock())}, ${by}) on conflict do nothing`;
+  return true;
 }
 
 /** Inserts a check; a repeat adds nothing. */
@@ -52,9 +66,10 @@ export async function takeCheck(
       RegisterItem[]
     >`select id, kind, label, body from register where id = ${check.item} and kind = ${check.kind} for update`;
     if (!item) return { ok: false, status: 404, error: `There is no such ${check.kind}.` };
-    const before = (
-      await tx<Row[]>`select id, item, kind, body, at, by_person from check_entry where item = ${check.item} order by at`
-    ).map(read);
+    const before = sift(
+      await tx<Row[]>`select id, item, kind, body, at, by_person from check_standing where item = ${check.item} order by at`,
+      read,
+    ).good;
     let note = '';
     if (check.kind === 'cylinder' && item.kind === 'cylinder') {
       const last = checksOf(before, 'cylinder', check.item).at(-1);
@@ -63,6 +78,8 @@ export async function takeCheck(
       note = left(item.body, check.body) === 0 ? 'Empty for use: change it.' : '';
     }
     if (check.kind === 'meter') {
+      if (check.body.checkMeter === check.item)
+        return { ok: false, status: 422, error: 'A meter is not checked against itself. Pick the check meter that was held beside it.' };
       const ratio = check.body.checkReading / check.body.reading;
       if (ratio > 4 || ratio < 0.25)
         return { ok: false, status: 422, error: 'The two readings are more than four times apart. Check the unit of each.' };
@@ -76,9 +93,10 @@ export async function takeCheck(
 /** A check meter that is itself unchecked proves little: said, and taken. */
 async function checkMeterNote(db: Db, body: MeterCheck, now: number): Promise<string> {
   if (body.checkMeter === null) return 'The check meter is not registered: nobody can say how good it is.';
-  const own = (
-    await db<Row[]>`select id, item, kind, body, at, by_person from check_entry where item = ${body.checkMeter} order by at`
-  ).map(read);
+  const own = sift(
+    await db<Row[]>`select id, item, kind, body, at, by_person from check_standing where item = ${body.checkMeter} order by at`,
+    read,
+  ).good;
   const state = meterState(
     checksOf(own, 'meter', body.checkMeter).map((c) => ({ ...c.body, when: c.when })),
     now,

@@ -1,11 +1,28 @@
 /** Registers, criteria and devices: plain rows. */
 import { v7 as uuid } from 'uuid';
 import { current, shipped, type Criterion } from '../core/models/criteria';
-import type { NewRegisterItem, RegisterItem } from '../core/work/registers';
+import { registerSchema, type NewRegisterItem, type RegisterItem } from '../core/work/registers';
+import { sift } from './rows';
 import type { Db } from './sql';
 
-export const registerItems = (db: Db): Promise<RegisterItem[]> =>
-  db<RegisterItem[]>`select id, kind, label, body from register where not cleared order by kind, label`;
+type Row = { id: string; kind: string; label: string; body: unknown };
+const item = (r: Row): RegisterItem | null => {
+  const known = registerSchema.safeParse(r);
+  return known.success ? { ...known.data, id: r.id } : null;
+};
+const rows = (db: Db) => db<Row[]>`select id, kind, label, body from register where not cleared order by kind, label`;
+
+/** What can be read of the registers; `unreadItems` names the rest. */
+export const registerItems = async (db: Db): Promise<RegisterItem[]> => sift(await rows(db), item).good;
+/** Items that are kept and cannot be read here. */
+export const unreadItems = async (db: Db): Promise<{ kind: string; label: string }[]> => sift(await rows(db), item).passedOver;
+
+/** What the registers say of some items, by id. */
+export async function itemsById(db: Db, ids: readonly string[]): Promise<Map<string, RegisterItem>> {
+  if (ids.length === 0) return new Map();
+  const found = await db<Row[]>`select id, kind, label, body from register where id in ${db([...ids])}`;
+  return new Map(sift(found, item).good.map((i) => [i.id, i]));
+}
 
 /** Adds an item, or returns the id of the one of that kind and label. */
 export async function addRegisterItem(db: Db, item: NewRegisterItem, demo = false): Promise<{ id: string; had: boolean }> {

@@ -1,5 +1,5 @@
 /** The purge set-up of a spool: kept as it was last left, for its next weld and for whoever goes on. */
-import type { Setup } from '../core/models/setup';
+import { setupSchema, type Setup } from '../core/models/setup';
 import type { Clock } from './clock';
 import type { Db } from './sql';
 
@@ -7,7 +7,9 @@ export type KeptSetup = { setup: Setup; joints: Record<string, string>; version:
 
 export async function setupOf(db: Db, spool: string): Promise<KeptSetup | null> {
   const [row] = await db<KeptSetup[]>`select setup, joints, version from spool_setup where spool = ${spool}`;
-  return row ?? null;
+  // One that cannot be read is as none: the planner starts anew, and keeps over the version that is there.
+  const known = row && setupSchema.safeParse(row.setup);
+  return row && known?.success ? { ...row, setup: known.data } : null;
 }
 
 /**

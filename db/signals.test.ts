@@ -175,6 +175,7 @@ describe('what draws from a cylinder', () => {
       cylinder: { id, label: 'Cyl T', left: 7 },
       meter: null,
       price: null,
+      typed: { air: null, bottle: null },
     });
     const run = uuid();
     await say(w, run, 'run.started', runBody(w, spool, welds, { device: null, cylinder: { id, label: 'Cyl T' } }));

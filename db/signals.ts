@@ -97,7 +97,7 @@ async function mark(tx: Tx, clock: Clock, device: Device, { at, item }: Timed<Si
       seen: null,
       body: said,
     },
-    { source: { id: device.id, label: device.name, kind: device.kind } },
+    { source: { id: device.id, label: device.name, kind: device.kind }, ...('arc' in item && { clampAmps: item.amps }) },
   );
   return answer.status === 201 ? { event: id } : (answer.error ?? 'not taken');
 }

@@ -90,6 +90,8 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     welder: s.welder,
     figures: [startingAmps(batch.size.wall), highLow(mm(0.12), batch.size.wall)],
     advice: gapAdvice({ narrow: mm(narrow), narrowAt, wide: mm(wide), wideAt }, batch.size.wall, autogenous, 'metric'),
+    ovality: null,
+    flux: null,
   });
   if (!reaches('gas')) return;
   hand.pass(300);
@@ -104,6 +106,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     cylinder: { ...have.cylinder, left: 6.2 },
     meter: { ...have.meter, factor: 1, state: 'good' },
     price: { purge: 9.5, torch: 9.5, currency: 'EUR' },
+    typed: { air: null, bottle: null },
   });
   if (!reaches('setup')) return;
   hand.pass(240);
@@ -242,15 +245,17 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       because: null,
     });
     hand.pass(1320);
-    await say(s.cast.second, 'passivate.ended', {
+    const rinse = await say(s.cast.second, 'passivate.ended', {
       neutraliser: { ...have.wash, product: stock.wash.body as never },
       feedPh: 7.2,
       runoffPh: 7,
       chloridePpm: 18,
       test: 'damp-cloth',
-      testPassed: true,
+      elsewhere: null,
       because: null,
     });
+    hand.pass(3660);
+    await say(s.cast.second, 'test.ended', { rinse, passed: true, elsewhere: null, because: null });
   }
   if (!reaches('record')) return;
   hand.pass(1800);

@@ -1,8 +1,11 @@
 /** What the server adds to an event: the oxygen an arc was struck in, the digest of a purge's readings. */
-import { reduceRun } from '../../core/work/record';
+import { reduceRun, type BodyOf } from '../../core/work/record';
 import type { Stored } from '../../core/work/event';
 import { STALE_AFTER } from '../../core/models/sensor';
 import { runNow, type AtArc, type Ended, type Welding } from '../../core/work/run';
+import type { FitupPapers, GasPapers, HeatPaper } from '../../core/models/papers';
+import type { RegisterItem } from '../../core/work/registers';
+import { itemsById } from '../registers';
 import type { Tx } from '../sql';
 import { readingsDigest, readingsOf, readingsSince } from './readings';
 
@@ -50,4 +53,38 @@ export async function digestOf(tx: Tx, runEvents: readonly Stored[], end: number
   const run = reduceRun(runEvents);
   const device = run?.started.device?.id;
   return run && device ? readingsDigest(tx, device, run.startedAt, end) : null;
+}
+
+const heatPaper = (i: RegisterItem | undefined): HeatPaper | null =>
+  i?.kind === 'heat' ? { alloy: i.body.alloy, what: i.body.what, sulphur: i.body.sulphur, filler: i.body.filler ?? null } : null;
+
+/** What the registers say now of the papers an entry names; null for an entry that names none. */
+export async function papersOf(tx: Tx, type: string, body: object | null): Promise<FitupPapers | GasPapers | null> {
+  if (type === 'fitup.recorded' && body) {
+    const { heatA, heatB, filler, flux, wps } = body as BodyOf<'fitup.recorded'>;
+    const of = await itemsById(tx, [
+      ...new Set([heatA, heatB, wps, ...(filler ? [filler.heat] : []), ...(flux ? [flux] : [])].map((n) => n.id)),
+    ]);
+    const sheet = of.get(wps.id);
+    return {
+      heatA: heatPaper(of.get(heatA.id)),
+      heatB: heatPaper(of.get(heatB.id)),
+      filler: filler && heatPaper(of.get(filler.heat.id)),
+      flux: flux && heatPaper(of.get(flux.id)),
+      wps: sheet?.kind === 'wps' && sheet.body.metals?.length ? { metals: sheet.body.metals } : null,
+    };
+  }
+  if (type === 'gas.recorded' && body) {
+    const { cylinder, meter } = body as BodyOf<'gas.recorded'>;
+    const of = await itemsById(
+      tx,
+      [cylinder, meter].flatMap((n) => (n ? [n.id] : [])),
+    );
+    const [c, m] = [cylinder && of.get(cylinder.id), meter && of.get(meter.id)];
+    return {
+      cylinder: c?.kind === 'cylinder' ? { gas: c.body.gas } : null,
+      meter: m?.kind === 'meter' ? m.body : null,
+    };
+  }
+  return null;
 }

@@ -260,6 +260,8 @@ describe('what makes no sense on this weld', () => {
       welder: w.person,
       figures: [],
       advice: [],
+      ovality: null,
+      flux: null,
     });
     expect(wide).toMatchObject({ status: 422, error: expect.stringContaining('wider than the tube') as string });
     expect(await eventsOf(w.sql, weld)).toHaveLength(2);

@@ -5,14 +5,15 @@
 import { eventTypes, isEventType, reduceRun, refusals, type BodyOf } from '../../core/work/record';
 import { issuesOf, lifted, newest, readSaid, sentEventSchema, type EventDef, type Stored } from '../../core/work/event';
 import type { RunState } from '../../core/work/run';
-import { addCheck } from '../checks';
+import { checkSchema } from '../../core/work/registers';
+import { addCheck, takeBackCheck } from '../checks';
 import type { Clock } from '../clock';
 import type { Sql, Tx } from '../sql';
-import { atArc, digestOf, weldingOf } from './added';
+import { atArc, digestOf, papersOf, weldingOf } from './added';
 import { canonical, sha256 } from './chain';
 import { refuse, Refused, type Answer, type Checked } from './checked';
 import { settleClaims } from './claims';
-import { correctionOf } from './corrections';
+import { correctionOf, type Decided } from './corrections';
 import { writeHead } from './heads';
 import { writeRun, writeWeld } from './project';
 import { contentsThen } from './then';
@@ -127,7 +128,7 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
   const at = Math.max(now, head.last_at?.getTime() ?? 0);
   const happenedMs = Math.min(Date.parse(e.happenedAt) + e.offsetMs, now) + at - now;
   const [received, happened] = [new Date(at), new Date(happenedMs)];
-  const given = await addedTo(tx, e, runEvents, happenedMs, by, decided?.markedAt ?? null);
+  const given = await addedTo(tx, e, runEvents, happenedMs, by, decided);
   const added = Object.keys(given).length ? given : null;
   const seq = head.version + 1;
   const text = canonical({
@@ -149,7 +150,7 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
   await tx`insert into event (stream, seq, id, type, version, happened_at, received_at, actor, identified, body, added, form, content, canonical, prev_hash, hash)
     values (${e.stream}, ${seq}, ${e.id}, ${e.type}, ${e.version}, ${happened}, ${received}, ${who.person}, ${who.identified}, ${tx.json(said as never)}, ${added && tx.json(added as never)}, 2, ${content}, ${text}, ${head.head_hash}, ${hash})`;
   await tx`update stream set version = ${seq}, head_hash = ${hash}, last_at = ${received} where id = ${e.stream}`;
-  await noteCheck(tx, e, who, happened);
+  await noteCheck(tx, e, decided, who, happened);
   const stands: Stored = {
     ...{ id: e.id, stream: e.stream, seq, type: e.type, version: e.version },
     happenedAt: happened.toISOString(),
@@ -166,7 +167,12 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
 }
 
 /** What the server adds: who made a mark, the reading in force when the arc was struck, the digest when a purge ends. */
-async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number, by: object, markedAt: number | null): Promise<object> {
+async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number, by: object, decided: Decided | null): Promise<object> {
+  const papers = await papersOf(tx, e.type, e.body);
+  if (papers) return { papers };
+  const again = decided && (await papersOf(tx, decided.type, decided.today));
+  if (again) return { added: { papers: again } };
+  const markedAt = decided?.markedAt ?? null;
   if (e.type === 'run.marked') {
     const { mark } = e.body as BodyOf<'run.marked'>;
     const arc = mark === 'arc-on' || mark === 'tack' ? await atArc(tx, runEvents, happened) : null;
@@ -213,15 +219,19 @@ async function project(
 }
 
 /** A monitor checked for this weld is checked for the shift: the next weld does not ask again. */
-async function noteCheck(tx: Tx, e: Checked, who: Who, at: Date): Promise<void> {
-  if (e.type !== 'gas.recorded') return;
-  const { monitor, air, bottle } = e.body as BodyOf<'gas.recorded'>;
-  if (monitor && air !== null && bottle !== null)
-    await addCheck(tx, { id: e.id, item: monitor.id, kind: 'monitor', body: { air, bottle } }, who.person, at);
+async function noteCheck(tx: Tx, e: Checked, decided: Decided | null, who: Who, at: Date): Promise<void> {
+  const corrected = decided?.type === 'gas.recorded' ? decided : null;
+  if (e.type !== 'gas.recorded' && !corrected) return;
+  if (corrected) await takeBackCheck(tx, () => at.getTime(), who.person, corrected.corrects, 'The gas check it came with was corrected.');
+  const body = (corrected ? corrected.today : e.body) as BodyOf<'gas.recorded'> | null;
+  if (!body?.monitor || body.air === null || body.bottle === null) return;
+  const check = checkSchema.safeParse({ id: e.id, item: body.monitor.id, kind: 'monitor', body: { air: body.air, bottle: body.bottle } });
+  // An older form took numbers that no monitor shows: they stand in the record, and check nothing.
+  if (check.success) await addCheck(tx, check.data, who.person, at);
 }
 
 /** What the server itself says with an event: the device that made a mark. A sender cannot. */
-export type ByServer = { source?: { id: string; label: string; kind: string } };
+export type ByServer = { source?: { id: string; label: string; kind: string }; clampAmps?: number };
 
 /**
  * Appends within a transaction of the caller's, which then stands or falls with it. What is refused leaves that one usable, but for a

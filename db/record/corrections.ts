@@ -19,7 +19,11 @@ import type { Tx } from '../sql';
 import { refuse, type Checked } from './checked';
 import { eventsOf, weldRecord } from './stored';
 
-type Decided = {
+export type Decided = {
+  /** the event it corrects, its type, and what that says as corrected; null when it is taken back */
+  corrects: string;
+  type: EventType;
+  today: BodyOf<EventType> | null;
   /** as it is kept: the corrected body holds what a sender may say and no more */
   said: object;
   /** the time an arc is set right to, ms; null when it is no such correction */
@@ -41,16 +45,19 @@ export async function correctionOf(tx: Tx, e: Checked, now: number): Promise<Dec
   if (uncorrectable.has(type)) return refuse(422, 'This event cannot be corrected.');
   if (happenedAt !== undefined && type !== 'run.marked') return refuse(422, 'Only a mark can be set to another time.');
   if (happenedAt !== undefined && Date.parse(happenedAt) > now) return refuse(422, 'A mark cannot be set to a time that is still to come.');
-  if (body === null) return { said: e.said, markedAt: null, check: () => Promise.resolve() };
+  if (body === null) return { corrects, type, today: null, said: e.said, markedAt: null, check: () => Promise.resolve() };
   if (version > newest(def)) return refuse(400, `"${type}" version ${version} is not known here. Reload the page.`);
   const read = readSaid(def, version, body);
   if (!read.ok) return refuse(400, 'The corrected entry cannot be right.', read.reasons);
   const arc = type === 'run.marked' && (read.said as { mark: string }).mark === 'arc-on' && happenedAt !== undefined;
+  const today = proposed(type, version, read.said);
   return {
+    corrects,
+    type,
+    today,
     said: { ...e.said, body: read.said },
     markedAt: arc ? Date.parse(happenedAt) : null,
     check: async () => {
-      const today = proposed(type, version, read.said);
       if (def.stream !== 'weld' || today === null) return;
       const reasons = await reasonsThen(tx, e.stream, row.seq, type, today);
       if (reasons.length) refuse(422, reasons[0] ?? '', reasons);

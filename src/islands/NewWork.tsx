@@ -3,8 +3,8 @@ import { useState } from 'react';
 import type { Criterion } from '../../core/models/criteria';
 import { jointNames, jointSchema, newWorkSchema, weldNumbers } from '../../core/work/jobs';
 import { alloys, alloySchema, fillerFor, type AlloyId } from '../../core/basics/materials';
-import { parseSize, schedules, seriesNames, seriesSchema, sizeName, sizesOf, type Series } from '../../core/basics/sizes';
-import { show, type System } from '../../core/basics/units';
+import { parseSize, schedules, seriesNames, seriesSchema, odText, sizeName, sizesOf, wallText, type Series } from '../../core/basics/sizes';
+import type { System } from '../../core/basics/units';
 import { CheckField, PickField, required, TextField } from './kit/fields';
 import { StageForm } from './kit/StageForm';
 import { newId, request, type Refusal } from './post';
@@ -43,7 +43,7 @@ export default function NewWork({ criteria, jobs, system }: Props) {
     if (!size.ok)
       return {
         error: size.error,
-        reasons: size.candidates.map((c) => `${sizeName(c)}: OD ${show(c.od, 'length', 'metric')}`),
+        reasons: size.candidates.map((c) => `${sizeName(c)}: OD ${odText(c, system)}`),
         status: 422,
       };
     const c = criteria.find((x) => x.id === v.criterion);
@@ -141,14 +141,14 @@ export default function NewWork({ criteria, jobs, system }: Props) {
                       const p = sizeOf(all as Values);
                       return (
                         p.ok ||
-                        `${p.error}${p.candidates.length ? ` ${p.candidates.map((c) => `${sizeName(c)} is ${show(c.od, 'length', 'metric')} OD`).join('; ')}.` : ''}`
+                        `${p.error}${p.candidates.length ? ` ${p.candidates.map((c) => `${sizeName(c)} is ${odText(c, system)} OD`).join('; ')}.` : ''}`
                       );
                     },
                   }}
                   hint={
                     size?.ok
-                      ? `${sizeName(size.size)}: OD ${show(size.size.od, 'length', system)}, wall ${show(size.size.wall, 'length', system)}`
-                      : 'such as 2, 1-1/2, 50'
+                      ? `${sizeName(size.size)}: OD ${odText(size.size, system)}, wall ${wallText(size.size, system)}`
+                      : 'such as 2, 1-1/2, 50; of your own: 40 x 1 mm, 1.5 in x 16 ga'
                   }
                 />
                 {v.series === 'pipe' && (

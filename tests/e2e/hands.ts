@@ -227,6 +227,8 @@ export async function atPurge(page: Page, over: Work = {}): Promise<string[]> {
       welder,
       figures: [],
       advice: [],
+      ovality: null,
+      flux: null,
     });
     await tell(request, weld, 'gas.recorded', {
       purge: lot,
@@ -237,6 +239,7 @@ export async function atPurge(page: Page, over: Work = {}): Promise<string[]> {
       cylinder: null,
       meter: null,
       price: null,
+      typed: { air: null, bottle: null },
     });
     await tell(request, weld, 'setup.recorded', {
       cup: 12,

@@ -250,6 +250,7 @@ describe('the cylinder a purge draws from', () => {
       cylinder: { id, label, left: 7 },
       meter: null,
       price: null,
+      typed: { air: null, bottle: null },
     });
     await say(w, welds[0] as string, 'gas.recorded', gas(a.id, 'Bottle A'), { clock: () => start - 500 });
     const run = uuid();

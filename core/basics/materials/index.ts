@@ -77,6 +77,21 @@ const pairs: Record<string, string> = {
   '409+mild': 'ER309L',
 };
 
+const classes: Partial<Record<AlloyId, string>> = {
+  '304L': 'ER308L',
+  '316L': 'ER316L',
+  '316Ti': 'ER318',
+  '321': 'ER347',
+  '2205': 'ER2209',
+  '625': 'ERNiCrMo-3',
+  'Ti-2': 'ERTi-2',
+  '409': 'ER409Nb',
+  '410': 'ER410',
+  mild: 'ER70S-6',
+};
+/** Class of the filler that matches an alloy, or null where none does. */
+export const fillerClass = (a: AlloyId): string | null => classes[a] ?? null;
+
 /** Filler for a pair of alloys, or null where the table has none (or they cannot be fusion welded). */
 export const fillerFor = (a: AlloyId, b: AlloyId): string | null => pairs[[a, b].sort().join('+')] ?? null;
 

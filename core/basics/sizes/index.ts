@@ -3,11 +3,13 @@
  * taken without its series.
  */
 import { z } from 'zod';
-import { parseNumber } from '../units';
+import { formatFraction, parseNumber, type System } from '../units';
+import { isOwn, ownSize } from './own';
 import { pipeRows, schedules } from './pipe';
 import { en10357Rows, inchRows, iso1127Rows } from './tube';
 
 export { schedules } from './pipe';
+export { gauges, isOwn } from './own';
 
 export const seriesSchema = z.enum(['inch-tube', 'metric-tube', 'iso-tube', 'pipe']);
 export type Series = z.infer<typeof seriesSchema>;
@@ -15,6 +17,7 @@ export type Series = z.infer<typeof seriesSchema>;
 export const sizeSchema = z
   .object({
     series: seriesSchema,
+    /** as its table names it; outside diameter by wall for a tube of one's own */
     nominal: z.string().min(1).max(10),
     schedule: z.string().max(6).nullable(),
     /** outside diameter, m */
@@ -68,19 +71,43 @@ export const boreArea = (s: Size): number => (Math.PI / 4) * bore(s) ** 2;
 export const boreRound = (s: Size): number => Math.PI * bore(s);
 /** Short name in the words of its series: 2 in tube, DN 50 EN 10357 A, NPS 6 Sch 10S. */
 export function sizeName(s: Size): string {
+  if (isOwn(s)) {
+    const unit = s.series === 'inch-tube' ? INCH : 1e-3;
+    const n = (m: number) => (unit === INCH && formatFraction(m / unit)) || String(Number((m / unit).toFixed(3)));
+    return `${n(s.od)} x ${Number((s.wall / unit).toFixed(3))} ${unit === INCH ? 'in' : 'mm'} tube`;
+  }
   if (s.series === 'inch-tube') return `${s.nominal} in tube`;
   if (s.series === 'pipe') return `NPS ${s.nominal} Sch ${s.schedule ?? '?'}`;
   return `DN ${s.nominal} ${s.series === 'iso-tube' ? 'ISO 1127' : 'EN 10357 A'}`;
 }
 
+/**
+ * Outside diameter as its table prints it: pipe to a tenth of a millimetre, whole from NPS 18 up (ASME B36.10M, B36.19M); in inches to
+ * three places for pipe, as a fraction for tube.
+ */
+export function odText(s: Size, system: System): string {
+  if (system === 'inch') {
+    const x = s.od / INCH;
+    return `${(s.series !== 'pipe' && formatFraction(x)) || String(Number(x.toFixed(3)))} in`;
+  }
+  const mm = s.od * 1000;
+  // Half a tenth goes down, as the table has 273.0 and 323.8 of 10.75 and 12.75 in.
+  return `${s.series === 'pipe' && mm > 450 ? Math.round(mm) : Math.ceil(mm * 10 - 0.5 - 1e-6) / 10} mm`;
+}
+/** Wall as its table prints it: three places in inches, two in millimetres. */
+export const wallText = (s: Size, system: System): string =>
+  system === 'inch' ? `${Number((s.wall / INCH).toFixed(3))} in` : `${Number((s.wall * 1000 + 1e-9).toFixed(2))} mm`;
+
 export type SizeText = { ok: true; size: Size } | { ok: false; error: string; candidates: Size[] };
 
 /**
- * Reads a size as typed: "2 in tube", "DN 50", "6 10S", "NPS 6 sch 40S", "2" with a series chosen.
+ * Reads a size as typed: "2 in tube", "DN 50", "6 10S", "NPS 6 sch 40S", "2" with a series chosen, "40 x 1 mm" of one's own.
  * A bare number without a series is refused, with every size it could mean and its outside diameter.
  */
 export function parseSize(text: string, series: Series | null): SizeText {
   const t = text.trim();
+  const own = ownSize(t);
+  if (own) return own.ok ? own : { ...own, candidates: [] };
   const shape =
     /^(?:(nps|dn)\s*)?([\d]+(?:[ -]\d+\/\d+|\/\d+|[.,]\d+)?)\s*(?:(in\b|inch\b|")\s*(tube)?)?\s*(?:sch(?:edule)?\.?\s*)?(5s|10s|40s|80s|40|std|60|80|xs|10)?$/i.exec(
       t,
@@ -112,9 +139,11 @@ export function parseSize(text: string, series: Series | null): SizeText {
   return {
     ok: false,
     error:
-      schedule === '10'
+      schedule !== null && schedule !== '10'
+        ? `There is no schedule ${schedule} of NPS ${shape[2]}. It comes in ${candidates.map((c) => c.schedule).join(', ')}.`
+        : schedule === '10'
         ? 'Schedule 10 and 10S differ on large pipe. Say 10S, or give the wall by another schedule.'
-        : `Choose the schedule of NPS ${shape[2]}.`,
+          : `Choose the schedule of NPS ${shape[2]}.`,
     candidates,
   };
 }

@@ -1,6 +1,6 @@
 /**
  * A spool as one line of words: "2 in tube: 500 mm, elbow up, 300 mm, tee near [100 mm, cap], weld, 400 mm".
- * Commas part the parts, brackets hold what sits on a branch, `weld` marks the joint that is welded. A bare number is in
+ * Commas part the parts, brackets hold what sits on a branch, `weld` marks a joint that will be welded, the first of them now. A bare number is in
  * the person's own unit.
  */
 import { parseSize, sizeName, type Series, type Size } from '../sizes';
@@ -9,7 +9,8 @@ import { makeJacket, makePart, nextPart } from './edit';
 import { sizeAt, turnSchema, type Part, type Port, type Turn } from './parts';
 
 export type ListError = { at: number; word: string; text: string };
-export type ListResult = { ok: true; parts: Part[]; joint: string | null } | { ok: false; error: ListError };
+/** `joints`: those that will be welded, by the part whose a-end they are; `joint` is the first of them. */
+export type ListResult = { ok: true; parts: Part[]; joint: string | null; joints: string[] } | { ok: false; error: ListError };
 
 class Wrong extends Error {
   constructor(readonly error: ListError) {
@@ -41,7 +42,7 @@ function tokens(text: string, from: number): Token[] {
 /**
  * Reads a list.
  * @param series what a bare size means; a list without a size takes `size`
- * @returns the parts and the joint marked, or the first word that cannot be read and why
+ * @returns the parts and the joints marked, or the first word that cannot be read and why
  */
 export function parseList(text: string, system: System, series: Series | null, size: Size): ListResult {
   try {
@@ -52,7 +53,7 @@ export function parseList(text: string, system: System, series: Series | null, s
   }
 }
 
-function read(text: string, system: System, series: Series | null, given: Size): { parts: Part[]; joint: string | null } {
+function read(text: string, system: System, series: Series | null, given: Size): Omit<Extract<ListResult, { ok: true }>, 'ok'> {
   let size = given;
   let from = 0;
   const colon = text.indexOf(':');
@@ -63,7 +64,7 @@ function read(text: string, system: System, series: Series | null, given: Size):
     from = colon + 1;
   }
   const parts: Part[] = [];
-  let joint: string | null = null;
+  const joints: string[] = [];
   let welds = false;
   let seat: { part: string; port: Port } | null = null;
   const held: ({ part: string; port: Port } | null)[] = [];
@@ -96,7 +97,7 @@ function read(text: string, system: System, series: Series | null, given: Size):
       continue;
     }
     if (t.text.toLowerCase() === 'weld') {
-      if (joint !== null || welds) wrong(t, 'Only one joint can be the one that is welded.');
+      if (welds) wrong(t, 'Two welds with nothing between them: take one out.');
       welds = true;
       continue;
     }
@@ -109,7 +110,7 @@ function read(text: string, system: System, series: Series | null, given: Size):
     const id = nextPart(parts);
     const add = (p: Part) => {
       if (welds && p.on) {
-        joint = p.id;
+        joints.push(p.id);
         welds = false;
       }
       parts.push(p);
@@ -126,7 +127,9 @@ function read(text: string, system: System, series: Series | null, given: Size):
         break;
       case 'nipple': {
         if (!turn) wrong(t, 'Say which way the nipple points: up, down, left, right, near or far.');
-        const [branch, side] = other.split(' x ');
+        // The last x: a tube of one's own has one in its name.
+        const cut = other.lastIndexOf(' x ');
+        const [branch, side] = cut < 0 ? [other, undefined] : [other.slice(0, cut), other.slice(cut + 3)];
         add(
           makePart(id, 'nipple', here, seat, {
             turn: turn as Turn,
@@ -167,11 +170,15 @@ function read(text: string, system: System, series: Series | null, given: Size):
   }
   if (held.length) throw new Wrong({ at: text.length, word: '[', text: 'A bracket is not closed.' });
   if (parts.length === 0) throw new Wrong({ at: 0, word: '', text: 'The list names no part. Begin with a length, such as 500 mm.' });
-  return { parts, joint };
+  if (welds) throw new Wrong({ at: text.length, word: 'weld', text: 'Nothing follows the last weld: name the part it joins.' });
+  return { parts, joint: joints[0] ?? null, joints };
 }
 
-/** Writes a spool as a list that `parseList` reads back. */
-export function formatList(parts: readonly Part[], system: System, joint: string | null = null): string {
+/**
+ * Writes a spool as a list that `parseList` reads back.
+ * @param joints those that will be welded
+ */
+export function formatList(parts: readonly Part[], system: System, joints: readonly string[] = []): string {
   const root = parts.find((p) => p.on === null && p.kind !== 'jacket');
   if (!root) return '';
   const len = (m: number) => show(m, 'length', system);
@@ -200,7 +207,7 @@ export function formatList(parts: readonly Part[], system: System, joint: string
     for (let p = first; p;) {
       const here: Part = p;
       const branch = chain(parts.find((x) => x.on?.part === here.id && x.on.port === 'c'));
-      out.push(`${here.id === joint ? 'weld, ' : ''}${words(here)}${branch ? ` [${branch}]` : ''}`);
+      out.push(`${joints.includes(here.id) ? 'weld, ' : ''}${words(here)}${branch ? ` [${branch}]` : ''}`);
       for (const j of parts) if (j.kind === 'jacket' && j.around === here.id) out.push(`jacket ${sized(j.size)}`);
       p = parts.find((x) => x.on?.part === here.id && x.on.port === 'b');
     }

@@ -46,7 +46,8 @@ describe('the spool in one line', () => {
     ['500]', ']', /never opened/],
     ['500, cap, 200', '200', /Nothing goes on after a cap/],
     ['cap', 'cap', /name the part first/],
-    ['500, weld, 200, weld, 200', 'weld', /Only one joint/],
+    ['500, weld, weld, 200', 'weld', /Two welds with nothing between/],
+    ['500, weld, 200, weld', 'weld', /Nothing follows the last weld/],
     ['jacket', 'jacket', /straight named just before/],
     ['77 in tube: 500', '77 in tube', /no 77/],
     ['', '', /names no part/],
@@ -55,6 +56,14 @@ describe('the spool in one line', () => {
     const r = read(list);
     expect(r.ok).toBe(false);
     if (!r.ok) expect([r.error.word, why.test(r.error.text)]).toEqual([word, true]);
+  });
+  it('takes several joints that will be welded, and a tube of one\'s own', () => {
+    const r = read('40 x 1 mm tube: 500, weld, elbow up, weld, 300, nipple up 20 x 1 mm tube x 80 mm, 200');
+    expect(r.ok && [r.joint, r.joints]).toEqual(['p2', ['p2', 'p3']]);
+    if (!r.ok) return;
+    const again = formatList(r.parts, 'metric', r.joints);
+    expect(again).toBe('40 x 1 mm tube: 500 mm, weld, elbow up, weld, 300 mm, nipple up 20 x 1 mm tube x 80 mm, 200 mm');
+    expect(read(again)).toMatchObject({ ok: true, joints: ['p2', 'p3'] });
   });
   it('takes a bare number in the unit of the person', () => {
     const r = read('10', 'inch');

@@ -4,12 +4,13 @@
  * psi 6894.757 Pa), exact or to the digits printed there.
  */
 import type { Quantity } from '../figure';
-import { formatFraction, parseNumber } from './numbers';
+import { formatFraction, lastDigit, parseNumber } from './numbers';
 
 export { formatFraction, parseNumber } from './numbers';
 
 export type System = 'inch' | 'metric';
-export type Parsed = { ok: true; value: number; unit: string } | { ok: false; error: string };
+/** `step`: one of the last digit as it was typed, in SI: "0.00 %" was read in steps of 100 ppm. */
+export type Parsed = { ok: true; value: number; unit: string; step: number } | { ok: false; error: string };
 
 type Unit = { name: string; words: string[]; toSI: (x: number) => number; fromSI: (x: number) => number };
 
@@ -54,6 +55,7 @@ const known: Record<Quantity, Unit[]> = {
   temperature: [celsius, fahrenheit],
   count: [plain],
   fraction: [scaled('', 1), scaled('%', 0.01)],
+  dissolved: [scaled('ppm', 1, 'mg/l', 'mg/kg')],
   speed: [scaled('mm/s', 1e-3), scaled('in/min', 0.0254 / 60, 'ipm')],
 };
 
@@ -73,6 +75,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     count: '',
     fraction: '%',
     speed: 'in/min',
+    dissolved: 'ppm',
   },
   metric: {
     length: 'mm',
@@ -88,6 +91,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     count: '',
     fraction: '%',
     speed: 'mm/s',
+    dissolved: 'ppm',
   },
 };
 
@@ -116,6 +120,7 @@ const words: Record<Quantity, string> = {
   count: 'a number',
   fraction: 'a share',
   speed: 'a speed',
+  dissolved: 'a concentration',
 };
 const example: Record<Quantity, string> = {
   length: '5/32 in or 4 mm',
@@ -131,28 +136,37 @@ const example: Record<Quantity, string> = {
   count: '3',
   fraction: '10 %',
   speed: '6 ipm',
+  dissolved: '20 ppm or 20 mg/L',
 };
 
 /**
  * Reads what was typed: "5/32", "1-1/2 in", "35 cfh", "0.02 %".
  * @param system the unit of a bare number (metric mm, inch in, ...)
  * @param min lowest value taken, SI; most quantities cannot be negative
+ * @param bare the unit of a bare number where it is not the person's own: min for a dwell, % for an air check
  * @returns the value in SI, or an error that says what to type
  */
-export function parseQuantity(text: string, quantity: Quantity, system: System, min = quantity === 'temperature' ? -273.15 : 0): Parsed {
+export function parseQuantity(
+  text: string,
+  quantity: Quantity,
+  system: System,
+  min = quantity === 'temperature' ? -273.15 : 0,
+  bare = shown[system][quantity],
+): Parsed {
   const trimmed = text.trim();
   if (trimmed === '') return { ok: false, error: `Enter ${words[quantity]}, such as ${example[quantity]}.` };
   const match = /^([+-]?[\d\s.,/-]*\d)\s*(.*)$/.exec(trimmed);
   const number = match?.[1] === undefined ? null : parseNumber(match[1]);
   if (number === null) return { ok: false, error: `"${trimmed}" is not ${words[quantity]}. Type a number, such as ${example[quantity]}.` };
   const suffix = match?.[2] ?? '';
-  const unit = unitNamed(quantity, suffix === '' ? shown[system][quantity] : suffix);
+  const unit = unitNamed(quantity, suffix === '' ? bare : suffix);
   if (!unit)
     return { ok: false, error: `"${suffix}" is no unit for ${words[quantity]}. Use ${unitsOf(quantity).filter(Boolean).join(', ')}.` };
   const value = unit.toSI(number);
-  if (!Number.isFinite(value)) return { ok: false, error: `"${trimmed}" is too large.` };
+  if (!Number.isFinite(value) || (match?.[1] ?? '').replace(/\D/g, '').length > 15)
+    return { ok: false, error: `"${trimmed}" has more digits than anybody can read off. Check it.` };
   if (value < min) return { ok: false, error: min === 0 ? `${trimmed} is below zero.` : `${trimmed} is lower than it can be.` };
-  return { ok: true, value, unit: unit.name };
+  return { ok: true, value, unit: unit.name, step: Math.abs(unit.toSI(lastDigit(match?.[1] ?? '')) - unit.toSI(0)) };
 }
 
 /** Digits that mean something: three figures, no trailing noise. */
@@ -170,6 +184,16 @@ export function clock(seconds: number): string {
   const two = (n: number) => String(n).padStart(2, '0');
   return h ? `${h}:${two(m)}:${two(s % 60)}` : `${m}:${two(s % 60)}`;
 }
+
+/** A time in words, its unit with it: "42 s", "4:07 min", "24 h". */
+export const duration = (seconds: number): string =>
+  seconds < 60
+    ? `${Math.round(seconds)} s`
+    : seconds < 3600
+      ? `${clock(seconds)} min`
+      : seconds % 3600 === 0
+        ? `${seconds / 3600} h`
+        : `${clock(seconds)} h`;
 
 /**
  * A stored value as a welder reads it, number and unit apart (the unit is set smaller).

@@ -17,6 +17,13 @@ export function parseNumber(text: string): number | null {
   return decimal ? Number(t.replace(',', '.')) : null;
 }
 
+/** One of the last digit of a number as it is written: 0.01 for "0.00", 1 for "20", 1/64 for "5/64". */
+export function lastDigit(text: string): number {
+  const bottom = /\/\s*(\d+)$/.exec(text.trim())?.[1];
+  if (bottom !== undefined) return 1 / Number(bottom);
+  return 10 ** -(/[.,](\d*)$/.exec(text.trim())?.[1]?.length ?? 0);
+}
+
 const gcd = (a: number, b: number): number => (b ? gcd(b, a % b) : a);
 
 /**

@@ -4,8 +4,19 @@
  * Limits of hands and tools without a source are judgements, and say so in docs/physics.md.
  */
 import { alloys, type AlloyFamily } from '../../basics/materials';
-import { baths, bathHint, rinseDone, testRefusals } from './tables';
-import { cleanMethodNames, PASTE_RANGE, TOUCH_BELOW, type BathStep, type CleaningStep, type RinseStep, type Situation } from './steps';
+import { duration } from '../../basics/units';
+import { baths, bathHint, rinseDone, testRefusals, testSeconds } from './tables';
+import {
+  cleanMethodNames,
+  PASTE_RANGE,
+  testNames,
+  TOUCH_BELOW,
+  type BathStep,
+  type CleaningStep,
+  type RinseStep,
+  type Situation,
+  type TestStep,
+} from './steps';
 
 /** never: not to be planned, a deviation when done; reason: goes, with a reason; warn: goes. */
 export type Level = 'never' | 'reason' | 'warn';
@@ -311,6 +322,13 @@ const bath: readonly Row<BathStep>[] = [
     text: (b) => `No row of the table fits ${b.percent} % at ${degrees(b.celsius)}: take the product's sheet, or a bath the table has.`,
   },
   {
+    id: 'bath-told',
+    level: 'reason',
+    mends: ['iron-test', 'again'],
+    when: (b) => b.dwellFrom === 'told' && bathHint(b.acid, b.percent, b.celsius) === null,
+    text: () => 'Neither a sheet nor the table gives this dwell: only a test stands for it. Say who gave the time.',
+  },
+  {
     id: 'bath-short',
     level: 'never',
     mends: ['iron-test', 'again'],
@@ -376,12 +394,16 @@ const rinse: readonly Row<RinseStep>[] = [
     when: (r) => r.test === 'copper-sulfate',
     text: () => 'No copper sulfate on 400-series: it plates on sound metal. Take water, humidity or ferroxyl.',
   },
+];
+
+const testing: readonly Row<TestStep>[] = [
   {
-    id: 'test-undone',
+    id: 'test-short',
     level: 'never',
     mends: ['again'],
-    when: (r) => r.test !== 'none' && r.testPassed === null,
-    text: () => 'A test was chosen and not done. Do it, or choose none.',
+    // A minute for the hand that ends it.
+    when: (t) => t.seconds < testSeconds[t.test] - Math.min(60, 0.1 * testSeconds[t.test]),
+    text: (t) => `${testNames[t.test]} takes ${duration(testSeconds[t.test])}; its result was given after ${duration(t.seconds)}.`,
   },
 ];
 
@@ -404,6 +426,9 @@ export const judgeCleaning = (step: CleaningStep, s: Situation): Breach[] => wor
 export const judgeBath = (step: BathStep, s: Situation): Breach[] => worstFirst(judge(bath, step, s));
 export const judgeRinse = (step: RinseStep, s: Situation): Breach[] => worstFirst(judge(rinse, step, s));
 
+/** The result of a test that was done here. */
+export const judgeTest = (step: TestStep, s: Situation): Breach[] => worstFirst(judge(testing, step, s));
+
 const order: readonly Level[] = ['never', 'reason', 'warn'];
 const worstFirst = (b: Breach[]): Breach[] => [...b].sort((x, y) => order.indexOf(x.level) - order.indexOf(y.level));
 
@@ -412,4 +437,4 @@ export const deviates = (breaches: readonly Breach[], because: string | null): B
   breaches.filter((b) => b.level === 'never' || (b.level === 'reason' && because === null));
 
 /** The rows themselves, for the tests that hold the whole table. */
-export const chemistry = { cleaning, bath, rinse, baths };
+export const chemistry = { cleaning, bath, rinse, testing, baths };

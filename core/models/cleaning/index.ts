@@ -1,6 +1,6 @@
 /** Cleaning, pickling, passivation: what a step is made of, the tables' hints, and one table of what must not be, wants a reason, or warns. */
 export * from './steps';
-export { type BathRow, bathHint, baths, pasteHint, rinseDone, testRefusals } from './tables';
+export { type BathRow, bathHint, baths, pasteHint, rinseDone, testRefusals, testSeconds } from './tables';
 export {
   type Breach,
   chemistry,
@@ -8,6 +8,7 @@ export {
   judgeBath,
   judgeCleaning,
   judgeRinse,
+  judgeTest,
   type Level,
   type Mend,
   passivates,

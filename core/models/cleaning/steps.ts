@@ -81,6 +81,9 @@ export type BathStep = {
   celsius: number;
   /** s */
   dwell: number;
-  dwellFrom: 'sheet' | 'table';
+  /** told: by nobody's paper, as somebody said */
+  dwellFrom: 'sheet' | 'table' | 'told';
 };
-export type RinseStep = { feedPh: number; runoffPh: number; chloridePpm: number | null; test: Test; testPassed: boolean | null };
+export type RinseStep = { feedPh: number; runoffPh: number; chloridePpm: number | null; test: Test };
+/** A test that came to its result on the clock here, s after it was begun. */
+export type TestStep = { test: Test; seconds: number };

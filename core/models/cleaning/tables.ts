@@ -11,6 +11,17 @@ export const testRefusals = (test: Test, foodContact: boolean): string[] =>
     ? ['Not on a face that touches food: copper sulfate and ferroxyl leave poison behind. Use water, humidity or a damp cloth.']
     : [];
 
+/** How long a test takes, s: ASTM A967 practices, from memory; the damp cloth by common practice, no source. */
+export const testSeconds: Record<Test, number> = {
+  'water-immersion': 24 * 3600,
+  humidity: 24 * 3600,
+  'salt-spray': 2 * 3600,
+  'copper-sulfate': 6 * 60,
+  ferroxyl: 30,
+  'damp-cloth': 3600,
+  none: 0,
+};
+
 export type BathRow = {
   id: string;
   acid: Passivation;

@@ -125,6 +125,25 @@ export function gapAdvice(
   return advice;
 }
 
+/**
+ * Out of round: largest less smallest outside diameter of the worse end. Two such ends stand off by half of it where they lie crosswise.
+ * @param size of the tube, m
+ */
+export const ovality = (most: number, least: number, { wall }: { wall: number }): Figure =>
+  figure({
+    label: 'Out of round',
+    quantity: 'length',
+    value: most - least,
+    kind: 'rule',
+    formula: 'Largest less smallest outside diameter; the high-low it can make is half of that',
+    source: 'Geometry; 15 % of the wall as for high-low (ASME BPE, from memory; check against your edition)',
+    inputs: [input('Largest', 'length', most), input('Smallest', 'length', least), input('Wall', 'length', wall)],
+    caution:
+      (most - least) / 2 > 0.15 * wall
+        ? 'Crosswise it makes more high-low than 15 % of the wall: turn one end until the long sides meet, or round it.'
+        : '',
+  });
+
 /** High-low against the wall: hygienic codes allow 15 % of the wall. */
 export const highLow = (value: number, wall: number): Figure =>
   figure({

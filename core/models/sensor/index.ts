@@ -8,6 +8,14 @@ import { erf } from '../../basics/normal';
 /** A reading as judged here; `raw` is what the cell gave, the shown value when that is all there is. */
 export type Sample = { at: number; ppm: number; raw?: number; quality: string };
 
+/**
+ * Does a reading meet a limit? A reading says no more than its step: 0 in steps of 100 ppm is "under 100", and cannot meet 50. Where the
+ * step is fine beside the limit, a tenth or less, the shown figure stands for itself.
+ * @param ppm as shown @param step one step of what shows it, ppm
+ */
+export const meets = (ppm: number, step: number, limitPpm: number): boolean =>
+  step <= limitPpm / 10 ? ppm <= limitPpm : ppm + step <= limitPpm;
+
 /** As declared by its maker, ppm: one step of the display, one standard deviation of the noise, top of the scale. */
 export type Declared = { resolution: number; noise: number; top: number };
 

@@ -72,6 +72,18 @@ export function withJacket(setup: Setup, partId: string): Setup {
   };
 }
 
+/** The joints of a spool that will be welded: the one in hand, and those marked beside it. */
+export const jointsToWeld = (s: Pick<Setup, 'joint' | 'joints'>): string[] => [
+  ...(s.joint === null ? [] : [s.joint]),
+  ...Object.entries(s.joints).flatMap(([id, j]) => (j.state === 'taped' && id !== s.joint ? [id] : [])),
+];
+
+/** Marks further joints that will be welded after the one in hand: taped until then. */
+export const withJoints = (s: Setup, joints: readonly string[]): Setup => ({
+  ...s,
+  joints: { ...s.joints, ...Object.fromEntries(joints.filter((j) => j !== s.joint).map((j) => [j, { state: 'taped' as const, gap: 0 }])) },
+});
+
 /**
  * The set-up of a spool for one of its welds: its own joint if it had one, else the next that no other weld took and
  * nobody welded yet.
@@ -85,7 +97,9 @@ export function setupForWeld(setup: Setup, joints: Record<string, string>, weld:
   const all = { ...setup.joints, ...shut };
   const taken = new Set(Object.entries(joints).flatMap(([w, p]) => (w === weld ? [] : [p])));
   const own = joints[weld];
-  const next = setup.parts.find((p) => p.on && p.kind !== 'cap' && !taken.has(p.id) && all[p.id]?.state !== 'welded');
+  // Joints that were marked to be welded come before those nobody spoke of.
+  const free = setup.parts.filter((p) => p.on && p.kind !== 'cap' && !taken.has(p.id) && all[p.id]?.state !== 'welded');
+  const next = free.find((p) => all[p.id]?.state === 'taped') ?? free[0];
   const joint = own && setup.parts.some((p) => p.id === own) ? own : (next?.id ?? setup.joint);
   return { ...setup, joint, joints: Object.fromEntries(Object.entries(all).filter(([k]) => k !== joint)) };
 }

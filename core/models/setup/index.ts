@@ -20,7 +20,7 @@ export {
   type Vent,
   withKit,
 } from './setup';
-export { setupForWeld, withJacket, withoutPart, withPart } from './build';
+export { jointsToWeld, setupForWeld, withJacket, withJoints, withoutPart, withPart } from './build';
 export { fromJoint, partLabel, seatWords, setupWords } from './words';
 export { hoseBrings, hoseNames } from './hose';
 export { coolDistance, damNames, damPractice, damStands, peakTemperature } from './dams';

@@ -27,7 +27,7 @@ export function fromJoint(setup: Setup, damId: string): number | null {
 export function setupWords(setup: Setup, system: System): string[] {
   const len = (m: number) => show(m, 'length', system);
   return [
-    `Spool ${formatList(setup.parts, system, setup.joint)}${setup.tilt || setup.roll ? `; tilted ${setup.tilt}°, rolled ${setup.roll}°` : ''}`,
+    `Spool ${formatList(setup.parts, system, setup.joint === null ? [] : [setup.joint])}${setup.tilt || setup.roll ? `; tilted ${setup.tilt}°, rolled ${setup.roll}°` : ''}`,
     setup.dams
       .map((d) => {
         const away = fromJoint(setup, d.id);

@@ -1,5 +1,6 @@
 /** What a device may say to Sentrel; the whole of it is in docs/protocol.md. What its readings are worth is in `sensor`. */
 import { z } from 'zod';
+import { meets } from '../../models/sensor';
 import type { Cell } from '../registers';
 
 export const deviceKindSchema = z.enum(['oxygen-monitor', 'flow-meter', 'foot-switch', 'current-clamp']);
@@ -108,11 +109,26 @@ export type DeviceRow = {
 /** A monitor checked today may be this far off in air, share of the reading. */
 export const AIR_CHECK_TOLERANCE = 0.05;
 
-/** Does the check in air and bottle gas hold? @param supplyPpm oxygen the bottle may hold */
-export function checkMonitor(air: number | null, bottle: number | null, supplyPpm: number): { ok: boolean; text: string } {
+/**
+ * Does the check in air and bottle gas hold?
+ * @param supplyPpm oxygen the bottle may hold @param step in which the reading in bottle gas was read, ppm
+ * @param limitPpm what it will have to show; left out, nothing is said of that
+ */
+export function checkMonitor(
+  air: number | null,
+  bottle: number | null,
+  supplyPpm: number,
+  step = 1,
+  limitPpm = Infinity,
+): { ok: boolean; text: string } {
   if (air === null || bottle === null) return { ok: false, text: 'Monitor not checked this shift. The record will say so.' };
   if (Math.abs(air / 209_500 - 1) > AIR_CHECK_TOLERANCE)
     return { ok: false, text: 'Off in air by more than 5 %: it should read 20.9 %. Calibrate it.' };
+  if (!meets(bottle, step, limitPpm))
+    return {
+      ok: false,
+      text: `Read in steps of ${Math.round(step)} ppm: in bottle gas that is under ${Math.round(bottle + step)} ppm, and no proof of ${Math.round(limitPpm)}. Read it finer, or take a finer monitor.`,
+    };
   if (bottle > supplyPpm + 10)
     return { ok: false, text: `Reads ${Math.round(bottle)} ppm in bottle gas: leak at the cell or hose, or the cell is slow. Find it.` };
   return { ok: true, text: 'Monitor checked in air and bottle gas.' };

@@ -1,6 +1,7 @@
 /** What telling an event needs of who reads it: units, names, the words of the criterion. */
 import type { Quantity } from '../../basics/figure';
 import { show, type System } from '../../basics/units';
+import type { AlloyId } from '../../basics/materials';
 import type { Criterion } from '../../models/criteria';
 
 /** An event as a line of the story. */
@@ -11,6 +12,10 @@ export type Reader = {
   criterion: Criterion;
   /** name of a person by id */
   who: (id: string | null) => string;
+  /** a moment, ISO 8601, in the shop's own time */
+  when?: (iso: string) => string;
+  /** the metals of the joint, where one weld is told of */
+  design?: { alloyA: AlloyId; alloyB: AlloyId };
 };
 
 /** A quantity in the reader's units. */

@@ -5,7 +5,8 @@ import { bore } from '../../basics/sizes';
 import { show, type System } from '../../basics/units';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import type { Design } from '../jobs';
-import { figureOf, one } from '../shapes';
+import { fitupPaperFaults, type FitupPapers, type Joined, type PaperFault } from '../../models/papers';
+import { figureOf, one, three } from '../shapes';
 
 type Named = { id: string; label: string };
 export type Fitup = {
@@ -19,35 +20,58 @@ export type Fitup = {
   welder: string;
   figures: Figure[];
   advice: { school: string; text: string; source: string }[];
+  /** largest and smallest outside diameter of the worse end, m; null when it was not measured */
+  ovality: { most: number; least: number } | null;
+  /** flux on the root, in place of a purge; null without one */
+  flux: Named | null;
+  /** by the server: what the registers said of the papers then */
+  papers?: FitupPapers | undefined;
 };
 
 const gap = z.object({ value: one.length, at: one.hour });
-const first = z
-  .object({
-    gapNarrow: gap,
-    gapWide: gap,
-    highLow: one.length,
-    heatA: one.named,
-    heatB: one.named,
-    filler: z.object({ heat: one.named, diameter: one.length }).nullable(),
-    wps: one.named.extend({ revision: z.string() }),
-    welder: one.id,
-    figures: z.array(one.figure),
-    advice: z.array(one.advice),
-  })
-  .refine((f) => f.gapNarrow.value <= f.gapWide.value, { message: 'The narrowest gap is wider than the widest.', path: ['gapNarrow'] });
+const narrowFirst = <T extends { gapNarrow: { value: number }; gapWide: { value: number } }>(f: T): boolean =>
+  f.gapNarrow.value <= f.gapWide.value;
+const WIDER = { message: 'The narrowest gap is wider than the widest.', path: ['gapNarrow'] };
+const fields = z.object({
+  gapNarrow: gap,
+  gapWide: gap,
+  highLow: one.length,
+  heatA: one.named,
+  heatB: one.named,
+  filler: z.object({ heat: one.named, diameter: one.length }).nullable(),
+  wps: one.named.extend({ revision: z.string() }),
+  welder: one.id,
+  figures: z.array(one.figure),
+  advice: z.array(one.advice),
+});
+const first = fields.refine(narrowFirst, WIDER);
+const second = fields.extend({ ovality: three.ovality, flux: one.named.nullable() }).refine(narrowFirst, WIDER);
 
 export const fitupRecorded = define<Fitup>()({
   stream: 'weld',
   decision: false,
-  versions: [version(first, (b): Fitup => ({ ...b, figures: b.figures.map(figureOf) }))],
+  versions: [
+    version(first, (b) => ({ ovality: null, flux: null, ...b })),
+    version(second, (b): Fitup => ({ ...b, figures: b.figures.map(figureOf) })),
+  ],
+  added: z.object({ papers: three.fitupPapers.optional() }),
 });
 
+/** What of its papers does not belong to this joint. */
+export const fitupFaults = (b: Pick<Fitup, 'papers' | 'filler'>, design: Joined): PaperFault[] =>
+  b.papers ? fitupPaperFaults(b.papers, design, b.filler === null) : [];
+
+/** High-low that is no fit-up any more, share of the wall: the edges pass each other. */
+export const HIGH_LOW_MOST = 1;
+
 /** Why these measures cannot be of this tube; empty when nothing speaks against them. */
-export function fitupRefusals({ gapWide, highLow }: Fitup, { size }: Design): string[] {
+export function fitupRefusals({ gapWide, highLow, ovality }: Fitup, { size }: Design): string[] {
   const no: string[] = [];
   if (gapWide.value >= bore(size)) no.push('The gap is wider than the tube. Check the unit.');
-  if (highLow >= size.od / 2) no.push('The high-low is more than half the tube. Check the unit.');
+  if (highLow > HIGH_LOW_MOST * size.wall)
+    no.push('The high-low is more than the wall: the ends do not meet. Check the unit, or fit it again.');
+  if (ovality && (ovality.most > 1.2 * size.od || ovality.least < 0.8 * size.od))
+    no.push('The diameters are not of this tube. Check the unit.');
   return no;
 }
 
@@ -59,6 +83,15 @@ export function tellFitup(b: Fitup, reader: Reader): Line {
       `Gap ${q(b.gapNarrow.value, 'length')} at ${b.gapNarrow.at} o'clock to ${q(b.gapWide.value, 'length')} at ${b.gapWide.at} o'clock, high-low ${q(b.highLow, 'length')}`,
       `Heats ${b.heatA.label} and ${b.heatB.label}; ${b.filler ? `filler ${b.filler.heat.label}, ${q(b.filler.diameter, 'length')}` : 'no filler'}`,
       `${b.wps.label} revision ${b.wps.revision}; welder ${reader.who(b.welder)}`,
+      ...(b.ovality
+        ? [
+            `Out of round by ${q(b.ovality.most - b.ovality.least, 'length')}: ${q(b.ovality.least, 'length')} to ${q(b.ovality.most, 'length')}`,
+          ]
+        : []),
+      ...(b.flux ? [`Root flux ${b.flux.label}`] : []),
+      ...(reader.design
+        ? fitupFaults(b, reader.design).map((f) => (f.level === 'never' ? `Wrong paper: ${f.text}` : `Mind: ${f.text}`))
+        : []),
     ],
   };
 }

@@ -6,7 +6,8 @@ import { show, type System } from '../../basics/units';
 import { backingNames, type Backing, type NeedOption } from '../../models/need';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import type { Design } from '../jobs';
-import { one } from '../shapes';
+import { gasPaperFaults, type GasPapers, type PaperFault } from '../../models/papers';
+import { one, three } from '../shapes';
 
 type Named = { id: string; label: string };
 export type GasLot = Named & { gas: Gas; lot: string; supplyPpm: number };
@@ -24,7 +25,13 @@ export type GasCheck = {
   meter: (Named & { factor: number; state: 'good' | 'off' | 'drifting' | 'unchecked' }) | null;
   /** money for a m³ of purge gas and of torch gas, as known then */
   price: { purge: number | null; torch: number | null; currency: string } | null;
+  /** air and bottle gas as a hand typed them; null where a check of this shift stands in */
+  typed: { air: Typed | null; bottle: Typed | null };
+  /** by the server: what the registers said of the papers then */
+  papers?: GasPapers | undefined;
 };
+/** A reading as it was typed, and one step of what it was read from, ppm. */
+export type Typed = { text: string; step: number };
 
 const second = z.object({
   purge: one.gasLot,
@@ -36,6 +43,12 @@ const second = z.object({
   meter: one.readBy,
   price: one.price,
 });
+/** The first two took any number for oxygen, and no word of how it was read. */
+const third = second.extend({
+  air: three.ppm.nullable(),
+  bottle: three.ppm.nullable(),
+  typed: z.object({ air: three.typed, bottle: three.typed }),
+});
 /** The first went out before cylinders, meters and prices were kept. */
 const first = second.partial({ cylinder: true, meter: true, price: true });
 
@@ -43,10 +56,15 @@ export const gasRecorded = define<GasCheck>()({
   stream: 'weld',
   decision: false,
   versions: [
-    version(first, (b): GasCheck => ({ ...b, cylinder: b.cylinder ?? null, meter: b.meter ?? null, price: b.price ?? null })),
-    version(second, (b): GasCheck => b),
+    version(first, (b) => ({ ...b, cylinder: b.cylinder ?? null, meter: b.meter ?? null, price: b.price ?? null })),
+    version(second, (b) => ({ ...b, typed: { air: null, bottle: null } })),
+    version(third, (b): GasCheck => b),
   ],
+  added: z.object({ papers: three.gasPapers.optional() }),
 });
+
+/** What of its papers does not belong to the purge gas. */
+export const gasFaults = (b: GasCheck): PaperFault[] => (b.papers ? gasPaperFaults(b.papers, b.purge.gas) : []);
 
 /** Is a purge needed: what was chosen, beside what else there was. */
 export type Need = { choice: Backing; reason: string; options: NeedOption[] };
@@ -75,17 +93,23 @@ export const gasRefusals = ({ purge, torch }: Pick<GasCheck, 'purge' | 'torch'>,
 
 export function tellGas(b: GasCheck, reader: Reader): Line {
   const q = inUnits(reader);
-  const checked = (v: number | null, where: string) => (v === null ? `not checked in ${where}` : `${q(v, 'oxygen')} in ${where}`);
+  const checked = (v: number | null, typed: Typed | null, where: string) =>
+    v === null
+      ? `not checked in ${where}`
+      : `${typed?.text ?? q(v, 'oxygen')} in ${where}${typed && v < typed.step ? ` (under ${q(typed.step, 'oxygen')})` : ''}`;
   const meter = { good: ', checked', unchecked: ', not checked', off: ', off', drifting: ', drifting' };
   return {
     title: 'Gas',
     details: [
       `Purge ${b.purge.label}, ${gasNames[b.purge.gas].toLowerCase()}; torch ${b.torch.label}, ${gasNames[b.torch.gas].toLowerCase()}`,
-      b.monitor ? `${b.monitor.label}: ${checked(b.air, 'air')}, ${checked(b.bottle, 'bottle gas')}` : 'No oxygen monitor',
+      b.monitor
+        ? `${b.monitor.label}: ${checked(b.air, b.typed.air, 'air')}, ${checked(b.bottle, b.typed.bottle, 'bottle gas')}`
+        : 'No oxygen monitor',
       ...(b.cylinder
         ? [`From ${b.cylinder.label}, ${b.cylinder.left === null ? 'content not known' : `${q(b.cylinder.left, 'volume')} left`}`]
         : []),
       ...(b.meter ? [`${b.meter.label}${meter[b.meter.state]}; true over read ${b.meter.factor.toFixed(2)}`] : []),
+      ...gasFaults(b).map((f) => (f.level === 'never' ? `Wrong paper: ${f.text}` : `Mind: ${f.text}`)),
     ],
   };
 }

@@ -1,7 +1,7 @@
 /** A weld is entered: what the drawing says of it. */
 import { z } from 'zod';
-import { sizeName } from '../../basics/sizes';
-import { define, inUnits, version, type Line, type Reader } from '../event';
+import { odText, sizeName, wallText } from '../../basics/sizes';
+import { define, version, type Line, type Reader } from '../event';
 import { one, two } from '../shapes';
 import { jointNames, type Design } from './work';
 
@@ -16,11 +16,10 @@ export const weldCreated = define<Created>()({
 });
 
 export function tellCreated({ design: d }: Created, reader: Reader): Line {
-  const q = inUnits(reader);
   return {
     title: 'Entered',
     details: [
-      `${sizeName(d.size)}, OD ${q(d.size.od, 'length')}, wall ${q(d.size.wall, 'length')}`,
+      `${sizeName(d.size)}, OD ${odText(d.size, reader.system)}, wall ${wallText(d.size, reader.system)}`,
       `${d.alloyA} to ${d.alloyB}, ${jointNames[d.joint].toLowerCase()}`,
       `Criterion ${d.criterion.id} version ${d.criterion.version}`,
       `Clock seen looking ${d.looking}`,

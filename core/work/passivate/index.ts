@@ -5,6 +5,7 @@ import {
   deviates,
   judgeBath,
   judgeRinse,
+  judgeTest,
   testNames,
   type Breach,
   type Passivation,
@@ -13,7 +14,7 @@ import {
   type Test,
 } from '../../models/cleaning';
 import { define, inUnits, version, type Line, type Reader } from '../event';
-import { one, productOf, two } from '../shapes';
+import { one, productOf, three, two } from '../shapes';
 
 type Used = { id: string; label: string; product: Product };
 export type Bath = {
@@ -22,16 +23,22 @@ export type Bath = {
   percent: number;
   celsius: number;
   dwell: number;
-  dwellFrom: 'sheet' | 'table';
+  dwellFrom: 'sheet' | 'table' | 'told';
   because: string | null;
 };
+/** A test that was not done here: when, by whom. */
+export type Elsewhere = { when: string; by: string };
+/** The result of the test that began with a rinse. */
+export type Tested = { rinse: string; passed: boolean; elsewhere: Elsewhere | null; because: string | null };
 export type Rinse = {
   neutraliser: Used | null;
   feedPh: number;
   runoffPh: number;
   chloridePpm: number | null;
   test: Test;
+  /** of a test done elsewhere, and of the first two versions; else the test's own entry brings it, and until then it runs */
   testPassed: boolean | null;
+  elsewhere: Elsewhere | null;
   because: string | null;
 };
 
@@ -58,36 +65,82 @@ export const passivateStarted = define<Bath>()({
   stream: 'weld',
   decision: false,
   versions: [
-    version(bath, (b): Bath => ({ ...b, product: productOf(b.product), because: null })),
-    version(bath.extend({ product: two.product, because }), (b): Bath => b),
+    version(bath, (b) => ({ ...b, product: productOf(b.product), because: null })),
+    version(bath.extend({ product: two.product, because }), (b) => b),
+    version(
+      bath
+        .extend({ product: two.product, dwellFrom: z.enum(['sheet', 'table', 'told']), because })
+        .refine((b) => b.dwellFrom !== 'sheet' || b.product.product.dwellSeconds !== null, {
+          message: 'The sheet of this product gives no dwell.',
+          path: ['dwellFrom'],
+        }),
+      (b): Bath => b,
+    ),
   ],
 });
 export const passivateEnded = define<Rinse>()({
   stream: 'weld',
   decision: false,
   versions: [
-    version(rinse, (b): Rinse => ({ ...b, neutraliser: b.neutraliser && productOf(b.neutraliser), because: null })),
-    version(rinse.extend({ neutraliser: two.product.nullable(), because }), (b): Rinse => b),
+    version(rinse, (b) => ({ ...b, neutraliser: b.neutraliser && productOf(b.neutraliser), because: null })),
+    version(rinse.extend({ neutraliser: two.product.nullable(), because }), (b) => ({ ...b, elsewhere: null })),
+    version(
+      rinse
+        .omit({ testPassed: true })
+        .extend({ neutraliser: two.product.nullable(), because, elsewhere: three.elsewhere.extend({ passed: z.boolean() }).nullable() })
+        .refine((b) => b.test !== 'none' || b.elsewhere === null, 'No test was chosen: it cannot have been done elsewhere.'),
+      // The first two brought the result with the rinse.
+      ({ elsewhere, ...b }): Rinse => ({
+        ...b,
+        testPassed: elsewhere ? elsewhere.passed : ((b as { testPassed?: boolean | null }).testPassed ?? null),
+        elsewhere: elsewhere && { when: elsewhere.when, by: elsewhere.by },
+      }),
+    ),
   ],
+});
+export const testEnded = define<Tested>()({
+  stream: 'weld',
+  decision: false,
+  versions: [version(z.object({ rinse: one.id, passed: z.boolean(), elsewhere: three.elsewhere.nullable(), because }), (b): Tested => b)],
 });
 
 export const bathDeviations = (b: Bath, s: Situation): Breach[] => deviates(judgeBath({ ...b, product: b.product.product }, s), b.because);
 export const rinseDeviations = (b: Rinse, s: Situation): Breach[] => deviates(judgeRinse(b, s), b.because);
+/** @param seconds from the rinse it began with to its result */
+export const testDeviations = (b: Tested, test: Test, seconds: number, s: Situation): Breach[] =>
+  b.elsewhere ? [] : deviates(judgeTest({ test, seconds }, s), b.because);
+/** A test may only be ended that has begun. */
+export const testRefusals = (b: Tested, rinse: { event: string; test: Test; testPassed: boolean | null } | null): string[] =>
+  rinse?.event === b.rinse && rinse.test !== 'none' && rinse.testPassed === null ? [] : ['No such test is under way on this weld.'];
+
+export const dwellFromNames: Record<Bath['dwellFrom'], string> = {
+  sheet: "by the product's sheet",
+  table: 'by the table',
+  told: 'as told, by no sheet',
+};
 
 export function tellBath(b: Bath, reader: Reader): Line {
   return {
     title: 'Passivation, dwell started',
     details: [
-      `${b.product.label} lot ${b.product.product.lot}, ${b.acid} ${b.percent} %, ${inUnits(reader)(b.celsius, 'temperature')}, ${clock(b.dwell)} min by the ${b.dwellFrom === 'sheet' ? "product's sheet" : 'table'}`,
+      `${b.product.label} lot ${b.product.product.lot}, ${b.acid} ${b.percent} %, ${inUnits(reader)(b.celsius, 'temperature')}, ${clock(b.dwell)} min ${dwellFromNames[b.dwellFrom]}`,
       ...(b.because === null ? [] : [`Why: ${b.because}`]),
     ],
   };
 }
-export const tellRinse = (b: Rinse): Line => ({
-  title: 'Rinsed and tested',
+const elsewhereWords = (e: Elsewhere, reader: Reader): string => `, done elsewhere by ${e.by}, ${reader.when?.(e.when) ?? e.when}`;
+
+export const tellTested = (b: Tested, reader: Reader): Line => ({
+  title: `Test ${b.passed ? 'passed' : 'failed'}${b.elsewhere ? elsewhereWords(b.elsewhere, reader) : ''}`,
+  details: b.because === null ? [] : [`Why: ${b.because}`],
+});
+export const tellRinse = (b: Rinse, reader: Reader): Line => ({
+  title: b.test === 'none' || b.testPassed === null ? 'Rinsed' : 'Rinsed and tested',
   details: [
     `${b.neutraliser ? `Neutralised with ${b.neutraliser.label}; ` : ''}feed pH ${b.feedPh}, runoff pH ${b.runoffPh}${b.chloridePpm === null ? '' : `, chloride ${b.chloridePpm} ppm`}`,
-    `${testNames[b.test]}${b.testPassed === null ? '' : b.testPassed ? ': passed' : ': failed'}`,
+    b.test === 'none'
+      ? 'No test'
+      : `${testNames[b.test]}: ${b.testPassed === null ? 'begun' : b.testPassed ? 'passed' : 'failed'}${b.elsewhere ? elsewhereWords(b.elsewhere, reader) : ''}`,
     ...(b.because === null ? [] : [`Why: ${b.because}`]),
   ],
 });

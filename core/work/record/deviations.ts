@@ -1,7 +1,10 @@
 /** What was done that must not be: judged by the table as each entry comes in its time, and settled by what was done after it. */
-import { rinseDone, testNames, type Breach, type Situation } from '../../models/cleaning';
+import { rinseDone, testNames, type Breach, type Situation, type Test } from '../../models/cleaning';
 import type { Criterion } from '../../models/criteria';
-import { bathDeviations, rinseDeviations } from '../passivate';
+import { fitupFaults } from '../fitup';
+import { gasFaults } from '../gas';
+import type { PaperFault } from '../../models/papers';
+import { bathDeviations, rinseDeviations, testDeviations, type Tested } from '../passivate';
 import { cleanDeviations, type Cleaned } from '../clean';
 import type { Deviation } from '../release';
 import type { WeldState } from './weldState';
@@ -43,12 +46,34 @@ const note = (s: WeldState, entry: string, step: Deviation['step'], breaches: re
   for (const { id, text, mends } of breaches) s.deviations.push({ entry, step, id, text, mends, settled: null });
 };
 
+/** Papers come in: what does not belong here stands as a deviation until they are recorded again rightly, or it is referred. */
+function takePapers(s: WeldState, entry: string, step: 'fitup' | 'gas', faults: readonly PaperFault[]): void {
+  const wrong = faults.filter((f) => f.level === 'never');
+  settle(s, (d) => d.step === step && !wrong.some((f) => f.id === d.id), 'Recorded again, with the right paper.');
+  const open = (f: PaperFault) => !s.deviations.some((d) => d.step === step && d.id === f.id && d.settled === null && d.text === f.text);
+  note(
+    s,
+    entry,
+    step,
+    wrong.filter(open).map(({ id, text }) => ({ id, level: 'never', text, mends: ['again'] })),
+  );
+}
+export function takeFitup(s: WeldState, f: NonNullable<WeldState['fitup']>): void {
+  s.fitup = f;
+  takePapers(s, f.event, 'fitup', fitupFaults(f, s.design));
+}
+export function takeGas(s: WeldState, g: NonNullable<WeldState['gas']>): void {
+  s.gas = g;
+  takePapers(s, g.event, 'gas', gasFaults(g));
+}
+
 /** A cleaning comes in: judged by how the weld stood before it, then taken. Abrading or pickling after a passivation reopens that. */
 export function takeCleaning(s: WeldState, c: WeldState['cleans'][number], criterion: Criterion): void {
   const wrong = cleanDeviations(c, situation(s, criterion));
   s.cleans.push(c);
   if (wrong.length === 0 && real(c)) {
     const again = (d: Deviation) => {
+      if (d.step !== 'clean') return false;
       const then = s.cleans.find((x) => x.event === d.entry);
       return then !== undefined && SIDES.every((side) => !covers(then, side) || covers(c, side));
     };
@@ -68,22 +93,45 @@ export function takeBath(s: WeldState, b: NonNullable<WeldState['bath']>, criter
   note(s, b.event, 'bath', wrong);
 }
 
-/** A rinse and its test. A test for free iron that passes settles what could have brought iron in. */
+/** A test for free iron that passes settles what could have brought iron in. */
+const ironFree = (s: WeldState, test: Test): void => {
+  if (test !== 'none') settle(s, (d) => d.mends.includes('iron-test'), `${testNames[test]}: passed.`);
+};
+
+/** The result of the test that runs since the rinse. */
+export function takeTest(s: WeldState, t: Tested & { event: string; at: number }, criterion: Criterion): void {
+  if (s.rinse?.event !== t.rinse) {
+    s.contradictions.push('A test was ended that had not begun with the rinse before it.');
+    return;
+  }
+  const { test, at } = s.rinse;
+  const wrong = testDeviations(t, test, (t.at - at) / 1000, situation(s, criterion));
+  s.rinse = { ...s.rinse, testPassed: t.passed, elsewhere: t.elsewhere };
+  if (!wrong.length) {
+    settle(s, (d) => d.step === 'test' && d.mends.includes('again'), 'Done again, rightly.');
+    if (t.passed) ironFree(s, test);
+  }
+  note(s, t.event, 'test', wrong);
+}
+
+/** A rinse, and a test that was done elsewhere. */
 export function takeRinse(s: WeldState, r: NonNullable<WeldState['rinse']>, criterion: Criterion): void {
   const wrong = rinseDeviations(r, situation(s, criterion));
   s.rinse = r;
   if (!wrong.length) {
     settle(s, (d) => d.step === 'rinse' && d.mends.includes('again'), 'Done again, rightly.');
-    if (r.test !== 'none' && r.testPassed === true) settle(s, (d) => d.mends.includes('iron-test'), `${testNames[r.test]}: passed.`);
+    if (r.testPassed === true) ironFree(s, r.test);
   }
   note(s, r.event, 'rinse', wrong);
 }
 
-/** Is the passivation what it should be: rinsed, not failed in its test, nothing open in it that the same step done rightly would settle? */
+/** Is the passivation what it should be: rinsed, its test done and not failed, nothing open in it that the same step done rightly would settle? */
 export const passivatedRightly = (s: WeldState): boolean =>
   s.rinse !== null &&
-  s.rinse.testPassed !== false &&
-  !s.deviations.some((d) => d.settled === null && d.step !== 'clean' && d.mends.includes('again'));
+  (s.rinse.test === 'none' || s.rinse.testPassed === true) &&
+  !s.deviations.some(
+    (d) => d.settled === null && (d.step === 'bath' || d.step === 'rinse' || d.step === 'test') && d.mends.includes('again'),
+  );
 
 /** Was it cleaned, and did the last cleaning leave no tint? */
 export const cleanedRightly = (s: WeldState): boolean => s.cleans.findLast(real)?.tintRemains === false;

@@ -5,7 +5,7 @@ import type { Fitup } from '../fitup';
 import type { GasCheck, Need } from '../gas';
 import type { Created } from '../jobs';
 import type { Look, VerdictGiven } from '../look';
-import type { Bath, Rinse } from '../passivate';
+import type { Bath, Rinse, Tested } from '../passivate';
 import type { Closed, Settled, Skipped } from '../release';
 import type { Answered, Ended, Logged, Marked, Planned, Retired, Started } from '../run';
 import type { TorchSetup } from '../torch';
@@ -24,6 +24,7 @@ export type Bodies = {
   'clean.recorded': Cleaned;
   'passivate.started': Bath;
   'passivate.ended': Rinse;
+  'test.ended': Tested;
   'stage.skipped': Skipped;
   'deviation.settled': Settled;
   'record.closed': Closed;
@@ -45,4 +46,6 @@ export type Recorded<T extends EventType = EventType> = { [K in T]: Read<K, Bodi
 /** What a sender says of it: without what the server adds; a purge that is started says what it draws from. */
 export type SaidOf<T extends EventType> = T extends 'run.started'
   ? Omit<Started, 'cylinder'> & { cylinder: NonNullable<Started['cylinder']> | null }
-  : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest'>;
+  : T extends 'passivate.ended'
+    ? Omit<Rinse, 'testPassed' | 'elsewhere'> & { elsewhere: (NonNullable<Rinse['elsewhere']> & { passed: boolean }) | null }
+    : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest' | 'papers' | 'clampAmps'>;

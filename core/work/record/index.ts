@@ -9,7 +9,7 @@ export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
 export { openDeviations, situation } from './deviations';
 export { dams, foldWeld, type WeldState } from './state';
 export { weldFindings } from './findings';
-export { arcOxygen, stageLine, waitsFor } from './lines';
+export { arcOxygen, stageLine, testRuns, waitsFor } from './lines';
 export { gasTime, gasUse, gasUseWords, type GasUse } from './gasUse';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './file';
 export { summarise, type BoardData, type BoardWeld, type WeldSummary } from './summary';

@@ -56,6 +56,9 @@ export function stageLine(s: WeldState, stage: Stage, system: System): string {
   }
 }
 
+/** Was a test begun that has no result yet? */
+export const testRuns = (s: WeldState): boolean => s.rinse !== null && s.rinse.test !== 'none' && s.rinse.testPassed === null;
+
 /** What the weld waits for, in a welder's words. */
 export function waitsFor(s: WeldState): string {
   if (s.out) return s.due ? 'Cut out. Close the record' : 'Cut out';
@@ -79,7 +82,7 @@ export function waitsFor(s: WeldState): string {
     case 'clean':
       return 'Cleaning';
     case 'passivate':
-      return s.bath && !s.rinse ? 'Dwell, then rinse' : 'Passivation';
+      return s.bath && !s.rinse ? 'Dwell, then rinse' : testRuns(s) ? 'Its test' : 'Passivation';
     case 'record':
       return openDeviations(s).length ? 'A deviation to settle' : 'Closing the record';
   }

@@ -6,7 +6,7 @@ import type { Criterion, Outcome } from '../../models/criteria';
 import { clock } from '../../basics/units';
 import { leftBehind, type RunState } from '../run';
 import type { Dams } from '../release';
-import { cleanedRightly, passivatedRightly, takeBath, takeCleaning, takeRinse } from './deviations';
+import { cleanedRightly, passivatedRightly, takeBath, takeCleaning, takeFitup, takeGas, takeRinse, takeTest } from './deviations';
 import type { Stage } from '../stages';
 import type { BodyOf, EventType, Recorded } from './events';
 import type { Said, WeldState } from './weldState';
@@ -83,10 +83,10 @@ export function foldWeld(
   for (const e of [...facts, ...rewelds].sort(byTime)) {
     switch (e.type) {
       case 'fitup.recorded':
-        s.fitup = said(e);
+        takeFitup(s, said(e));
         break;
       case 'gas.recorded':
-        s.gas = said(e);
+        takeGas(s, said(e));
         break;
       case 'setup.recorded':
         s.setup = said(e);
@@ -101,7 +101,7 @@ export function foldWeld(
         // Welded again: what was seen and done on the weld before is history.
         s.look = null;
         s.cleans = [];
-        s.deviations = [];
+        s.deviations = s.deviations.filter((d) => d.step === 'fitup' || d.step === 'gas');
         s.bath = s.rinse = null;
         break;
       case 'clean.recorded':
@@ -117,6 +117,9 @@ export function foldWeld(
           if (dwelt < s.bath.dwell) s.contradictions.push(`Rinsed before the dwell was up: ${clock(dwelt)} of ${clock(s.bath.dwell)} min.`);
         }
         takeRinse(s, said(e), criterion);
+        break;
+      case 'test.ended':
+        takeTest(s, said(e), criterion);
         break;
     }
   }

@@ -8,7 +8,7 @@ import { fitupRecorded, fitupRefusals, tellFitup, type Fitup } from '../fitup';
 import { gasRecorded, gasRefusals, needDecided, tellGas, tellNeed, type GasCheck } from '../gas';
 import { tellCreated, weldCreated } from '../jobs';
 import { lookRecorded, tellLook, tellVerdict, verdictGiven, verdictRefusals, type VerdictGiven } from '../look';
-import { passivateEnded, passivateStarted, tellBath, tellRinse } from '../passivate';
+import { passivateEnded, passivateStarted, tellBath, tellRinse, tellTested, testEnded, testRefusals, type Tested } from '../passivate';
 import {
   closingRefusals,
   deviationSettled,
@@ -70,6 +70,7 @@ export const eventTypes = {
   'clean.recorded': row(cleanRecorded, { tell: tellClean }),
   'passivate.started': row(passivateStarted, { tell: tellBath }),
   'passivate.ended': row(passivateEnded, { tell: tellRinse }),
+  'test.ended': row(testEnded, { tell: tellTested, refuse: (b: Tested, s) => testRefusals(b, s.rinse) }),
   'stage.skipped': row(stageSkipped, { tell: tellSkipped }),
   'deviation.settled': row(deviationSettled, { tell: tellSettled, refuse: (b: Settled, s) => settledRefusals(b, s.deviations) }),
   'record.closed': row(recordClosed, { tell: tellClosed, refuse: (_, s) => closingRefusals(s.due, dams(s), openDeviations(s)) }),

@@ -86,16 +86,19 @@ describe('several welds in turn', () => {
   });
   it('the turns of any order of marks follow each other without a gap', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.constantFrom(...markSchema.options), fc.constantFrom(A, B, C)), { maxLength: 25 }), (list) => {
-        const s = run(...list.map(([m, weld], i) => mark(m, 10 * (i + 1), { weld })));
-        expect(s.turns[0]?.from).toBe(T0);
-        for (let i = 1; i < s.turns.length; i++) expect(s.turns[i]?.from).toBe(s.turns[i - 1]?.to);
-        expect(s.turns.at(-1)?.weld).toBe(s.at);
-        expect(s.marks).toHaveLength(list.length);
-        // What the run took is taken by its welds, whatever happened in it, and not a second of it twice.
-        const now = T0 + 1_000_000;
-        expect([A, B, C].reduce((sum, w) => sum + gasTime(s, w, now), 0)).toBeCloseTo(1000, 6);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom(...markSchema.exclude(['looked']).options), fc.constantFrom(A, B, C)), { maxLength: 25 }),
+        (list) => {
+          const s = run(...list.map(([m, weld], i) => mark(m, 10 * (i + 1), { weld })));
+          expect(s.turns[0]?.from).toBe(T0);
+          for (let i = 1; i < s.turns.length; i++) expect(s.turns[i]?.from).toBe(s.turns[i - 1]?.to);
+          expect(s.turns.at(-1)?.weld).toBe(s.at);
+          expect(s.marks).toHaveLength(list.length);
+          // What the run took is taken by its welds, whatever happened in it, and not a second of it twice.
+          const now = T0 + 1_000_000;
+          expect([A, B, C].reduce((sum, w) => sum + gasTime(s, w, now), 0)).toBeCloseTo(1000, 6);
+        },
+      ),
     );
   });
   it('a mark on a weld that the purge does not serve is kept, said, and counts for the one in hand', () => {

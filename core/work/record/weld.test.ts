@@ -20,7 +20,7 @@ import {
   type WeldState,
 } from './index';
 import { readSaid, type Stored } from '../event';
-import { benchView, cell, markSchema, nextMarks, runCsv } from '../run';
+import { benchView, cell, markSchema, nextMarks, runCsv, tacksSeen, targets } from '../run';
 import { stageSchema } from '../stages';
 
 const house = shipped[0] as Criterion;
@@ -75,12 +75,24 @@ const fitup: [EventType, BodyOf<'fitup.recorded'>] = [
     welder: PERSON,
     figures: [],
     advice: [],
+    ovality: null,
+    flux: null,
   },
 ];
 const lot = { ...named, gas: 'argon' as const, lot: '1', supplyPpm: 2 };
 const gas: [EventType, BodyOf<'gas.recorded'>] = [
   'gas.recorded',
-  { purge: lot, torch: lot, monitor: null, air: null, bottle: null, cylinder: null, meter: null, price: null },
+  {
+    purge: lot,
+    torch: lot,
+    monitor: null,
+    air: null,
+    bottle: null,
+    cylinder: null,
+    meter: null,
+    price: null,
+    typed: { air: null, bottle: null },
+  },
 ];
 const setup: [EventType, BodyOf<'setup.recorded'>] = [
   'setup.recorded',
@@ -211,9 +223,28 @@ describe('a run', () => {
     expect(run(mark('look'), mark('refill', 50)).fillingSince).toBe(T0 + 50_000);
     expect(run(mark('look')).fillingSince).toBeNull();
   });
+  it('keeps what the look at the tacks showed, and where; says a mark that was told for before the gas', () => {
+    const looked = { mark: 'looked', weld: WELD, look: 'blue-grey', arc: { from: 3, to: 6 } };
+    const told = stream(RUN, [start, mark('tack', 10), mark('look', 20), ['run.marked', looked, 30]]).map((e) => ({
+      ...e,
+      version: e.type === 'run.marked' ? 2 : 1,
+    }));
+    const seen = reduceRun(told) as NonNullable<ReturnType<typeof reduceRun>>;
+    expect([seen.phase, tacksSeen(seen)?.look, tacksSeen(seen)?.arc]).toEqual(['open', 'blue-grey', { from: 3, to: 6 }]);
+    expect(targets(seen).map((t) => t.label)).toEqual(['Closed, refill']);
+    expect(targets(run(mark('tack', 10), mark('look', 20))).map((t) => t.label)).toEqual([
+      'Closed, refill',
+      'Tacks bright',
+      'Tacks gold',
+      'Tacks blue or grey',
+    ]);
+    expect(readSaid(eventTypes['run.marked'], 2, { mark: 'looked', weld: WELD })).toMatchObject({ ok: false });
+    const early = run(mark('tack', -120));
+    expect([early.marks.length, early.contradictions]).toEqual([1, ['"Tack" was told for 2:00 min before the gas came on.']]);
+  });
   it('takes any marks in any order, loses none, and ends in a lawful phase; told again it is the same', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom(...markSchema.options), { maxLength: 30 }), fc.boolean(), (marks, end) => {
+      fc.property(fc.array(fc.constantFrom(...markSchema.exclude(['looked']).options), { maxLength: 30 }), fc.boolean(), (marks, end) => {
         const said: [EventType, unknown, number?][] = [
           ...marks.map((m, i) => mark(m, i + 1)),
           ...(end ? [['run.ended', { how: 'done', countOut: 2 }, marks.length + 1] as [EventType, unknown, number]] : []),
@@ -338,6 +369,24 @@ describe('what was done that must not be', () => {
     expect(settled(state(clean, wild))).toEqual([['bath-row', null]]);
     const tested = state(clean, wild, rinse(1700));
     expect([tested.due, settled(tested)]).toEqual(['record', [['bath-row', 'Damp cloth, 60 min: passed.']]]);
+  });
+  it('a test takes its time on the clock, or was done elsewhere; until then the weld waits for it', () => {
+    const begun: [EventType, unknown, number] = ['passivate.ended', { ...rinse(1700)[1], testPassed: null }, 1700];
+    const waiting = state(clean, bath, begun);
+    expect([waiting.due, waitsFor(waiting)]).toEqual(['passivate', 'Its test']);
+    const after = (seconds: number, over: object = {}) =>
+      state(clean, bath, begun, [
+        'test.ended',
+        { rinse: waiting.rinse?.event, passed: true, elsewhere: null, because: null, ...over },
+        1700 + seconds,
+      ]);
+    // The damp cloth takes an hour (common practice, no source).
+    expect([after(42).due, settled(after(42))]).toEqual(['passivate', [['test-short', null]]]);
+    expect(after(3600).due).toBe('record');
+    expect(settled(after(3600))).toEqual([]);
+    expect(settled(after(42, { elsewhere: { when: '2026-03-01T07:00:00Z', by: 'The works laboratory' } }))).toEqual([]);
+    expect(after(3600, { passed: false }).due).toBe('passivate');
+    expect(after(3600, { rinse: id(9) }).contradictions.join()).toContain('had not begun');
   });
   it('what nothing mends is referred, with who decided what', () => {
     const poison = state(clean, bath, ['passivate.ended', { ...rinse(0)[1], test: 'ferroxyl' }, 1700]);

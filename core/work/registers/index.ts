@@ -9,13 +9,18 @@ const label = z.string().trim().min(1, 'Enter its number.').max(80);
 
 export const heatBodySchema = z.object({
   alloy: alloySchema,
-  what: z.enum(['tube', 'fitting', 'filler']),
+  what: z.enum(['tube', 'fitting', 'filler', 'flux']),
+  /** weight percent, from the certificate */
   sulphur: z.number().min(0).max(1).nullable().default(null),
+  /** class of a filler, such as ER316L; null where it is the alloy's own */
+  filler: z.string().trim().max(20).nullable().optional(),
 });
 export const wpsBodySchema = z.object({
   revision: z.string().min(1).max(12),
   amps: z.tuple([z.number().positive(), z.number().positive()]).nullable().default(null),
   about: z.string().max(120).default(''),
+  /** the base metals it is for; none: it does not say */
+  metals: z.array(alloySchema).max(12).optional(),
 });
 export const gasBodySchema = z.object({
   gas: gasSchema,

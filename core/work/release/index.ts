@@ -25,7 +25,7 @@ export type Dams = { in: number; out: number | null; agree: boolean };
 /** What was done that must not be: by which entry, what it breaks, and how it was settled; null while it is open. */
 export type Deviation = {
   entry: string;
-  step: 'clean' | 'bath' | 'rinse';
+  step: 'fitup' | 'gas' | 'clean' | 'bath' | 'rinse' | 'test';
   id: string;
   text: string;
   mends: readonly Mend[];

@@ -3,8 +3,8 @@ import type { Gate } from './gate';
 import type { Arc } from '../../models/criteria';
 import { clock } from '../../basics/units';
 import { phaseWord } from './card';
-import { nextMarks, nextWeld, type RunState } from './state';
-import { markNames, type MarkName } from './told';
+import { nextMarks, nextWeld, tacksSeen, type RunState } from './state';
+import { markNames, tackLookNames, type MarkName, type TackLook } from './told';
 import { nextQuarter } from './tape';
 
 export type Cue = 'ready' | 'over' | 'lost' | 'held' | null;
@@ -28,7 +28,7 @@ export type BenchView = {
 };
 
 /** What one press does. */
-export type Target = { mark: MarkName; arc?: Arc; weld?: string; label: string };
+export type Target = { mark: MarkName; arc?: Arc; weld?: string; look?: TackLook; label: string };
 
 /**
  * What can be marked next, the likeliest first: the first is what a foot switch means. A weld peeled by arc asks for its next
@@ -36,6 +36,15 @@ export type Target = { mark: MarkName; arc?: Arc; weld?: string; label: string }
  */
 export function targets(run: RunState): Target[] {
   const list = nextMarks(run.phase).map((mark): Target => ({ mark, label: markNames[mark] }));
+  // Open to look at the tacks: what was seen is told once, and closing up stays what a foot does.
+  if (run.phase === 'open' && run.openedBy === 'look' && run.tacks > 0 && tacksSeen(run) === null)
+    list.push(
+      ...(['bright', 'gold', 'blue-grey'] as const).map((look): Target => ({
+        mark: 'looked',
+        look,
+        label: `Tacks ${tackLookNames[look].toLowerCase()}`,
+      })),
+    );
   const peeled = run.tape[run.at];
   if (peeled && (run.phase === 'filling' || run.phase === 'between')) {
     const quarter = nextQuarter(peeled);
@@ -66,8 +75,12 @@ const opened = {
 /** What is to be done in a state, and what ends it. */
 function lineOf(run: RunState, gate: Gate, holdLeft: number | null): string {
   switch (run.phase) {
-    case 'open':
-      return opened[run.openedBy ?? 'look'];
+    case 'open': {
+      const seen = run.openedBy === 'look' ? tacksSeen(run) : null;
+      return seen?.look === 'blue-grey'
+        ? 'Gas is lost or blown through there: find it, close up, then mark refill.'
+        : opened[run.openedBy ?? 'look'];
+    }
     case 'welding':
       return run.closing ? 'Vent open, flow down: the pressure rises now. Arc off ends it.' : 'Keep the gas on. Arc off ends it.';
     case 'between':

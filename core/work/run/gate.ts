@@ -3,7 +3,7 @@
  * and always with the place that was measured, since the vent is not the joint.
  */
 import type { PurgeRules } from '../../models/criteria';
-import { believable, sensorState, STALE_AFTER, type Declared, type Sample } from '../../models/sensor';
+import { believable, meets, sensorState, STALE_AFTER, type Declared, type Sample } from '../../models/sensor';
 import type { Backing } from '../../models/need';
 
 export type Reading = Sample;
@@ -44,14 +44,14 @@ export type GateInput = {
 };
 
 /** Seconds the oxygen has been at or below the limit without a break, up to the newest reading. */
-export function heldFor(readings: readonly Reading[], limitPpm: number): number {
+export function heldFor(readings: readonly Reading[], limitPpm: number, step = 0): number {
   const last = readings.at(-1);
-  if (!last || last.ppm > limitPpm || last.quality !== 'good') return 0;
+  if (!last || !meets(last.ppm, step, limitPpm) || last.quality !== 'good') return 0;
   let since = last.at;
   for (let i = readings.length - 2; i >= 0; i--) {
     const r = readings[i] as Reading;
     const next = readings[i + 1] as Reading;
-    if (r.ppm > limitPpm || r.quality !== 'good' || next.at - r.at > STALE_AFTER * 1000) break;
+    if (!meets(r.ppm, step, limitPpm) || r.quality !== 'good' || next.at - r.at > STALE_AFTER * 1000) break;
     since = r.at;
   }
   return (last.at - since) / 1000;
@@ -100,11 +100,20 @@ export function gate({
   const last = since.at(-1);
   const sensor = sensorState(since, declared, now);
   if (!last || !believable(sensor)) return { ready: false, by: 'monitor', text: sensor.text, left: null };
-  if (last.ppm > rules.startPpm)
+  const step = declared?.resolution ?? 0;
+  // Whatever it shows, it cannot show the limit.
+  if (!meets(0, step, rules.startPpm))
+    return {
+      ready: false,
+      by: 'monitor',
+      text: `This monitor reads in steps of ${step} ppm: it cannot show ${rules.startPpm} ppm. Take a finer one.`,
+      left: null,
+    };
+  if (!meets(last.ppm, step, rules.startPpm))
     return { ready: false, by: 'monitor', text: `Filling. Limit is ${rules.startPpm} ppm at the ${place}.`, left: null };
   // Measured at the vent, the joint is waited for as long as the criterion asks, or as long as the plan says it clears later.
   const forJoint = Math.max(rules.jointHoldSeconds, place === 'vent' ? jointLag : 0);
-  const left = Math.max(0, rules.holdSeconds + forJoint - heldFor(since, rules.startPpm));
+  const left = Math.max(0, rules.holdSeconds + forJoint - heldFor(since, rules.startPpm, step));
   if (left > 0) return { ready: false, by: 'monitor', text: 'At the limit. Holding for the joint, which is not measured.', left };
   if (!monitorChecked) return { ready: false, by: 'monitor', text: 'Reads ready, but the monitor was not checked this shift.', left: null };
   const still = sensor.state === 'steady' ? ' Steady, can’t tell whether the cell is frozen.' : '';

@@ -14,6 +14,8 @@ export {
   runLogged,
   runMarked,
   runRetired,
+  tackLookNames,
+  tackLookWords,
   tellAnswered,
   tellEnded,
   tellLogged,
@@ -28,6 +30,7 @@ export {
   type Marked,
   type MarkName,
   type Retired,
+  type TackLook,
   type Welding,
 } from './told';
 export {
@@ -35,6 +38,7 @@ export {
   leftBehind,
   nextMarks,
   nextWeld,
+  tacksSeen,
   type ArcSpan,
   type Mark,
   type Phase,
@@ -42,6 +46,7 @@ export {
   type RunState,
   type Turn,
 } from './state';
+export { lateOddity } from './late';
 export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
 export { gate, heldFor, rulesFor, type Gate, type Reading } from './gate';
 export { alarmsOf, type Alarm } from './alarms';

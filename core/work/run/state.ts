@@ -1,5 +1,6 @@
 /** A purge run as a state machine over its events. Time is in the events; nothing here reads a clock. */
 import type { Read } from '../event';
+import { clock } from '../../basics/units';
 import type { Started } from './started';
 import { nothingPeeled, peel, shareOf, tapeBack, weldOpen, type Peeled } from './tape';
 import {
@@ -29,7 +30,7 @@ export type Phase = 'filling' | 'open' | 'welding' | 'between' | 'holding' | 'do
 export type ArcSpan = { weld: string | null; on: number; off: number | null; atArc: AtArc | undefined };
 /** A weld's turn on the run: welds of a spool are peeled and welded one after the other. */
 export type Turn = { weld: string; from: number; to: number | null };
-export type Mark = Pick<Marked, 'mark' | 'weld' | 'arc' | 'screen' | 'source'> & {
+export type Mark = Pick<Marked, 'mark' | 'weld' | 'arc' | 'screen' | 'source' | 'look' | 'clampAmps'> & {
   id: string;
   at: number;
   by: string | null;
@@ -84,6 +85,12 @@ export type RunState = {
   contradictions: string[];
 };
 
+/** What the look that is open showed of the tacks; null until it was told. */
+export function tacksSeen(s: Pick<RunState, 'marks'>): Mark | null {
+  const opened = s.marks.findLastIndex((m) => m.mark === 'look' && m.twice === null);
+  return s.marks.slice(opened + 1).findLast((m) => m.mark === 'looked') ?? null;
+}
+
 const ms = (iso: string): number => Date.parse(iso);
 
 /** Marks that make sense next, the likeliest first. Others are taken too: what happened is recorded. */
@@ -114,7 +121,7 @@ export const leftBehind = (s: RunState, weld: string): boolean =>
 
 /**
  * What is told of a purge are facts: each counts when it happened, not when it was told; those of one moment in the order of the
- * record. Nothing happens before the start.
+ * record. One told for before the gas came on keeps its time and is said; it can count from the start at the earliest.
  */
 const inTime = (events: readonly RunEvent[], start: number): { e: RunEvent; when: number }[] =>
   events.map((e) => ({ e, when: Math.max(start, ms(e.happenedAt)) })).sort((a, b) => a.when - b.when || a.e.seq - b.e.seq);
@@ -168,6 +175,10 @@ export function foldRun(
   const newest: Newest = {};
   for (const { e, when } of inTime(events, startedAt)) {
     if (when > until) break;
+    if (e.type === 'run.marked' && ms(e.happenedAt) < startedAt)
+      s.contradictions.push(
+        `"${markNames[e.body.mark]}" was told for ${clock((startedAt - ms(e.happenedAt)) / 1000)} min before the gas came on.`,
+      );
     if (e.type === 'run.ended') {
       if (s.phase === 'welding') s.contradictions.push('The purge was ended with the arc on.');
       closeArc(s, when);
@@ -198,6 +209,8 @@ function take(s: RunState, e: Read<'run.marked', Marked>, at: number, newest: Ne
   if (screen) made.screen = screen;
   if (source) made.source = source;
   if (e.body.atArc) made.atArc = e.body.atArc;
+  if (e.body.look) made.look = e.body.look;
+  if (e.body.clampAmps !== undefined) made.clampAmps = e.body.clampAmps;
   const before = newest[mark];
   const twice = before && sameMark(before, made) ? before.id : null;
   made.twice = twice;
@@ -257,6 +270,7 @@ function apply(s: RunState, { mark, weld, atArc, arc }: Marked, at: number): voi
       s.tape[s.at] = tapeBack(peeled, arc ?? { from: 12, to: 12 });
       return;
     case 'move':
+    case 'looked':
       return;
     case 'look':
     case 'grind':

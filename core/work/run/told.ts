@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import type { Arc } from '../../models/criteria';
 import { define, version, type Line } from '../event';
-import { one } from '../shapes';
+import { one, three } from '../shapes';
 import { arcName } from './tape';
 
 export const markSchema = z.enum([
@@ -20,6 +20,7 @@ export const markSchema = z.enum([
   'tape-off',
   'tape-on',
   'move',
+  'looked',
 ]);
 export type MarkName = z.infer<typeof markSchema>;
 export const markNames: Record<MarkName, string> = {
@@ -37,6 +38,21 @@ export const markNames: Record<MarkName, string> = {
   'tape-off': 'Tape off',
   'tape-on': 'Tape back on',
   move: 'Next weld',
+  looked: 'Tacks inside',
+};
+
+/** What the inside of the tacks showed. */
+export type TackLook = z.infer<typeof three.tackLook>;
+export const tackLookNames: Record<TackLook, string> = {
+  bright: 'Bright',
+  gold: 'Gold',
+  'blue-grey': 'Blue or grey',
+};
+/** Common practice, no source. */
+export const tackLookWords: Record<TackLook, string> = {
+  bright: 'the gas is good',
+  gold: 'a little air: goes only where the criterion allows it',
+  'blue-grey': 'gas is lost or blown through the gap there: find it before the next tack',
 };
 
 /** The reading in force when the arc was struck, and what the gate said then. */
@@ -54,6 +70,10 @@ export type Marked = {
   arc?: Arc | undefined;
   /** the screen it was made on, so that two that marked the same thing are told apart from one that marked it twice */
   screen?: string | undefined;
+  /** what the look at the tacks showed; its place is `arc`, all round where none is given */
+  look?: TackLook | undefined;
+  /** by the server: amps the clamp saw */
+  clampAmps?: number | undefined;
   /** by the server: the device that made it */
   source?: Source | undefined;
   /** by the server, at arc on and at a tack */
@@ -68,10 +88,23 @@ export const runMarked = define<Marked>()({
   versions: [
     version(
       z.object({ mark: one.mark, weld: one.id.nullable(), arc: one.arc.optional(), screen: z.string().max(40).optional() }),
+      (b) => b,
+    ),
+    version(
+      z
+        .object({
+          mark: three.mark,
+          weld: one.id.nullable(),
+          arc: one.arc.optional(),
+          screen: z.string().max(40).optional(),
+          look: three.tackLook.optional(),
+        })
+        .refine((b) => (b.mark === 'looked') === (b.look !== undefined), 'Say what the tacks showed: bright, gold, blue or grey.'),
       (b): Marked => b,
     ),
   ],
   added: z.object({
+    clampAmps: three.amps.optional(),
     source: one.named.extend({ kind: one.deviceKind }).optional(),
     atArc: z.object({ reading: reading.nullable(), ready: z.boolean(), by: z.enum(['monitor', 'clock']), text: z.string() }).optional(),
   }),
@@ -175,8 +208,13 @@ export const runRetired = define<Retired>()({
   ],
 });
 
-export function tellMarked({ mark, arc, source, atArc: a }: Marked): Line {
-  const by = source ? [`By ${source.label}`] : [];
+export function tellMarked({ mark, arc, source, atArc: a, look, clampAmps }: Marked): Line {
+  const by = source ? [`By ${source.label}${clampAmps === undefined ? '' : `, ${Math.round(clampAmps)} A`}`] : [];
+  if (look)
+    return {
+      title: `${markNames.looked}: ${tackLookNames[look].toLowerCase()}${arc ? `, ${arcName(arc)}` : ''}`,
+      details: [`${tackLookWords[look][0]?.toUpperCase()}${tackLookWords[look].slice(1)}`, ...by],
+    };
   return {
     title: arc ? `${markNames[mark]}, ${arcName(arc)}` : markNames[mark],
     details:

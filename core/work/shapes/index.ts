@@ -1,4 +1,5 @@
 /** Frozen shapes, a file a generation: what the schemas of event versions are made of, and what fills their gaps today. */
 export * as one from './one';
 export * as two from './two';
+export * as three from './three';
 export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';

@@ -43,36 +43,56 @@ type QuantityProps = Base & {
   quantity: Quantity;
   system: System;
   optional?: boolean;
-  min?: number;
+  min?: { value: number; message: string };
   max?: { value: number; message: string };
+  /** unit of a bare number where it is not the person's own: min for a dwell, % for an air check */
+  bare?: string;
+  /** what else speaks against a value, SI; it looks at the other fields of the form */
+  check?: (value: number, form: FieldValues) => string | null;
+  /** fields to be checked again when this one changes */
+  deps?: string[];
 };
 
-/** A quantity in any unit; the button turns the unit a bare number is taken in. */
-export function QuantityField({ quantity, system, optional, min, max, ...base }: QuantityProps) {
+const BARE = /^[+-]?[\d\s.,/-]+$/;
+
+/** A quantity in any unit; the button turns the unit a bare number is taken in, and how it was read stands below. */
+export function QuantityField({ quantity, system, optional, min, max, bare, check, deps, ...base }: QuantityProps) {
   const { register, watch, setValue, getValues } = useFormContext();
   const [own, setOwn] = useState<System>(system);
+  const unit = bare ?? unitOf(quantity, own);
+  const read = (text: string) => parseQuantity(text, quantity, own, undefined, unit);
   const typed = String(watch(base.name) ?? '');
-  const parsed = typed.trim() ? parseQuantity(typed, quantity, own, min) : null;
+  const parsed = typed.trim() ? read(typed) : null;
   const other: System = own === 'inch' ? 'metric' : 'inch';
-  const twoWays = unitOf(quantity, 'inch') !== unitOf(quantity, 'metric');
+  const twoWays = bare === undefined && unitOf(quantity, 'inch') !== unitOf(quantity, 'metric');
   const rule: RegisterOptions<FieldValues> = {
-    validate: (v: unknown) => {
+    ...(deps && { deps }),
+    validate: (v: unknown, form: FieldValues) => {
       const text = typeof v === 'string' ? v : '';
       if (optional && text.trim() === '') return true;
-      const p = parseQuantity(text, quantity, own, min);
+      const p = read(text);
       if (!p.ok) return p.error;
-      return max && p.value > max.value ? max.message : true;
+      if (min && p.value < min.value) return min.message;
+      if (max && p.value > max.value) return max.message;
+      return check?.(p.value, form) ?? true;
     },
     // What leaves the form carries its unit, so that no one has to know which way the button stood.
-    setValueAs: (v: unknown) => (typeof v === 'string' && /^[+-]?[\d\s.,/-]+$/.test(v.trim()) ? `${v.trim()} ${unitOf(quantity, own)}` : v),
+    setValueAs: (v: unknown) => (typeof v === 'string' && BARE.test(v.trim()) ? `${v.trim()} ${unit}` : v),
   };
   const turn = () => {
-    const p = parseQuantity(String(getValues(base.name) ?? ''), quantity, own, min);
+    const p = read(String(getValues(base.name) ?? ''));
     setOwn(other);
     if (p.ok) setValue(base.name, show(p.value, quantity, other));
   };
+  const asRead = parsed?.ok
+    ? twoWays
+      ? `= ${show(parsed.value, quantity, other)}`
+      : bare !== undefined || quantity === 'time'
+        ? `= ${show(parsed.value, quantity, own)}`
+        : null
+    : null;
   return (
-    <Shell {...base} hint={base.hint ?? (parsed?.ok && twoWays ? `= ${show(parsed.value, quantity, other)}` : ' ')}>
+    <Shell {...base} hint={asRead ?? base.hint ?? ' '}>
       {(a11y) => (
         <div className="flex">
           <input
@@ -82,15 +102,15 @@ export function QuantityField({ quantity, system, optional, min, max, ...base }:
             autoComplete="off"
             inputMode="text"
           />
-          {unitOf(quantity, own) && (
+          {unit && (
             <button
               type="button"
               className="btn btn-ghost min-h-12 border-base-300 px-2 text-sm font-normal"
               onClick={turn}
               disabled={!twoWays}
-              aria-label={`Unit ${unitOf(quantity, own)}${twoWays ? `, change to ${unitOf(quantity, other)}` : ''}`}
+              aria-label={`Unit ${unit}${twoWays ? `, change to ${unitOf(quantity, other)}` : ''}`}
             >
-              {unitOf(quantity, own)}
+              {unit}
             </button>
           )}
         </div>
@@ -99,7 +119,9 @@ export function QuantityField({ quantity, system, optional, min, max, ...base }:
   );
 }
 
-export function TextField(props: Base & { rules?: RegisterOptions<FieldValues>; list?: readonly string[]; type?: 'text' | 'number' }) {
+export function TextField(
+  props: Base & { rules?: RegisterOptions<FieldValues>; list?: readonly string[]; type?: 'text' | 'number' | 'datetime-local' },
+) {
   const { rules, list, type = 'text', ...base } = props;
   const { register } = useFormContext();
   return (
@@ -109,7 +131,7 @@ export function TextField(props: Base & { rules?: RegisterOptions<FieldValues>; 
           <input
             {...a11y}
             {...register(base.name, rules)}
-            type="text"
+            type={type === 'datetime-local' ? type : 'text'}
             inputMode={type === 'number' ? 'numeric' : 'text'}
             className="input min-h-12 w-full aria-invalid:border-error"
             autoComplete="off"
@@ -153,8 +175,11 @@ export function PickField({
   );
 }
 
+export const required = { required: 'Choose one.' };
+
 const hourOptions: Option[] = Array.from({ length: 12 }, (_, i) => ({ value: String(i + 1), label: `${i + 1} o'clock` }));
-export const HourField = (base: Base) => <PickField {...base} options={hourOptions} />;
+/** Where on the clock: seen, so never there before it was given. */
+export const HourField = (base: Base) => <PickField {...base} options={hourOptions} empty="Pick" rules={required} />;
 
 export function CheckField({ name, label }: Base) {
   const { register } = useFormContext();
@@ -175,5 +200,3 @@ export function si(text: string, quantity: Quantity, system: System): number {
 /** The same, null for an empty field. */
 export const siOrNull = (text: string, quantity: Quantity, system: System): number | null =>
   text.trim() === '' ? null : si(text, quantity, system);
-
-export const required = { required: 'Choose one.' };

@@ -1,7 +1,7 @@
 /** Building the spool: parts by press, by drag onto an end, or as one line of words; what is picked is set here. */
 import { useDraggable } from '@dnd-kit/core';
 import { useEffect, useState } from 'react';
-import { closeUp, partLabel, withJacket, withPart, type Setup } from '../../../core/models/setup';
+import { closeUp, jointsToWeld, partLabel, withJacket, withJoints, withPart, type Setup } from '../../../core/models/setup';
 import type { Size } from '../../../core/basics/sizes';
 import { formatList, parseList, type PartKind, type Port, type Wish } from '../../../core/basics/spool';
 import type { System } from '../../../core/basics/units';
@@ -170,7 +170,7 @@ function OfferButton({ offer, disabled, onAdd }: { offer: Offer; disabled: boole
 
 /** The spool as one line; what cannot be read is named and the spool stays as it was. */
 function ListLine({ setup, system, size, onChange }: { setup: Setup; system: System; size: Size; onChange: (s: Setup) => void }) {
-  const now = formatList(setup.parts, system, setup.joint);
+  const now = formatList(setup.parts, system, jointsToWeld(setup));
   const [text, setText] = useState(now);
   const [error, setError] = useState('');
   useEffect(() => {
@@ -183,8 +183,12 @@ function ListLine({ setup, system, size, onChange }: { setup: Setup; system: Sys
       setError(`At "${read.error.word || text.trim() || 'the start'}": ${read.error.text} The spool is as it was.`);
       return;
     }
+    if (read.joint === null) {
+      setError('No joint is marked: put the word weld between the two parts it joins, or several where several will be welded. The spool is as it was.');
+      return;
+    }
     setError('');
-    onChange(closeUp(read.parts, read.joint, setup));
+    onChange(withJoints(closeUp(read.parts, read.joint, setup), read.joints));
   };
   return (
     <form

@@ -1,5 +1,5 @@
 /** Welding by arc: which quarters are peeled, which are welded; and which weld of the run is in hand. */
-import { arcName, nothingPeeled, quarters, sameArc, type RunState, type Target } from '../../../core/work/run';
+import { arcName, nothingPeeled, quarters, sameArc, tacksSeen, type RunState, type Target } from '../../../core/work/run';
 
 export function Quarters({ run, onMark }: { run: RunState; onMark: (t: Omit<Target, 'label'>) => void }) {
   const { open, welded } = run.tape[run.at] ?? nothingPeeled;
@@ -55,6 +55,31 @@ export function TurnPick({ run, weld, numberOf, onMark }: Turns) {
           Open {numberOf(run.at)}
         </a>
       )}
+    </div>
+  );
+}
+
+/** Tacks blue or grey inside: where, since there the gas is lost or blown through. */
+export function WhereBlue({ run, onMark }: { run: RunState; onMark: (t: Omit<Target, 'label'>) => void }) {
+  const seen = run.phase === 'open' && run.openedBy === 'look' ? tacksSeen(run) : null;
+  if (seen?.look !== 'blue-grey') return null;
+  const opened = run.marks.findLastIndex((m) => m.mark === 'look');
+  const told = run.marks.slice(opened + 1).flatMap((m) => (m.look === 'blue-grey' && m.arc ? [m.arc] : []));
+  return (
+    <div role="group" aria-label="Where blue or grey" className="flex flex-wrap items-center gap-2">
+      <span className="text-sm font-medium">Where?</span>
+      {quarters.map(({ name, arc }) => (
+        <button
+          key={name}
+          type="button"
+          className="btn min-h-12 font-figure"
+          aria-pressed={told.some((a) => sameArc(a, arc))}
+          disabled={told.some((a) => sameArc(a, arc))}
+          onClick={() => onMark({ mark: 'looked', look: 'blue-grey', arc, weld: run.at })}
+        >
+          {name}
+        </button>
+      ))}
     </div>
   );
 }

@@ -1,7 +1,7 @@
 /** The marks of a run: each with its time, which can be set right, and a way to take it back. */
 import { useState } from 'react';
 import { clock } from '../../../core/basics/units';
-import { arcName, markNames, type Mark, type RunState } from '../../../core/work/run';
+import { arcName, markNames, tackLookNames, type Mark, type RunState } from '../../../core/work/run';
 
 /** "4:05" or "245": seconds since gas on. */
 function secondsIn(text: string): number | null {
@@ -38,7 +38,9 @@ export function MarkList({ run, numberOf, now, onCorrect }: Props) {
               {markNames[m.mark]}
               {m.arc && `, ${arcName(m.arc)}`}
               {several && m.weld && `, ${numberOf(m.weld)}`}
+              {m.look && `: ${tackLookNames[m.look].toLowerCase()}`}
               {m.source && `, by ${m.source.label}`}
+              {m.clampAmps !== undefined && `, ${Math.round(m.clampAmps)} A`}
               {m.twice && ': told twice, counts once'}
             </span>
             {editing === m.id ? (

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { versionOf } from '../../../core/work/record';
 import {
   benchView,
+  lateOddity,
   runNow,
   supplyOf,
   type Alarm,
@@ -38,7 +39,12 @@ export type RunInHand = RunNow & {
   /** s by which the next mark is told late */
   late: number;
   setLate: (seconds: number) => void;
+  /** a late mark that would come before what it follows: nothing is recorded until it is answered */
+  asked: Asked | null;
+  answerLate: (how: 'so' | 'now' | 'not') => Promise<void>;
 };
+
+type Asked = { target: Omit<Target, 'label'>; at: number; text: string };
 
 type In = {
   record: (e: Said) => Promise<Refusal | null>;
@@ -53,17 +59,27 @@ export function useRun(run: RunState, { record, unsay, madeAt, supplies }: In): 
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [countOut, setCountOut] = useKeptText(`count-out ${run.id}`);
   const [late, setLate] = useState(0);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const is = runNow(run, readings, supplyOf(run, supplies), now);
   const view = benchView({ run, ...is, now });
 
   const say = async (e: Said) => setRefusal(await record(e));
-  const mark: RunInHand['mark'] = async ({ mark: m, arc, weld }) => {
-    const at = late > 0 ? { at: serverTime() - late * 1000 } : {};
+  const mark: RunInHand['mark'] = async (t) => {
+    if (late > 0) {
+      const at = serverTime() - late * 1000;
+      const odd = lateOddity(run, t.mark, at);
+      if (odd) return setAsked({ target: t, at, text: odd });
+    }
+    await tell(t, late > 0 ? serverTime() - late * 1000 : null);
+  };
+  const tell = async ({ mark: m, arc, weld, look }: Omit<Target, 'label'>, when: number | null) => {
+    const at = when === null ? {} : { at: when };
     setLate(0);
+    setAsked(null);
     await say({
       stream: run.id,
       type: 'run.marked',
-      body: { mark: m, weld: weld ?? run.at, ...(arc && { arc }), screen: screenId() },
+      body: { mark: m, weld: weld ?? run.at, ...(arc && { arc }), ...(look && { look }), screen: screenId() },
       ...at,
     });
   };
@@ -76,7 +92,12 @@ export function useRun(run: RunState, { record, unsay, madeAt, supplies }: In): 
     // The newest told, whatever the time it was told for.
     if (run.lastTold !== null) await takeBack(run.lastTold, 'Marked by mistake, undone at the bench');
   };
-  const correct: RunInHand['correct'] = async ({ id, mark: m, weld, arc, screen }, at) => {
+  const answerLate: RunInHand['answerLate'] = async (how) => {
+    if (!asked) return;
+    if (how === 'not') return setAsked(null);
+    await tell(asked.target, how === 'so' ? asked.at : null);
+  };
+  const correct: RunInHand['correct'] = async ({ id, mark: m, weld, arc, screen, look }, at) => {
     if (at === null) return takeBack(id, 'Marked by mistake, taken back');
     await say({
       stream: run.id,
@@ -85,7 +106,7 @@ export function useRun(run: RunState, { record, unsay, madeAt, supplies }: In): 
         corrects: id,
         reason: 'Its time set right at the bench',
         version: versionOf('run.marked'),
-        body: { mark: m, weld, ...(arc && { arc }), ...(screen && { screen }) },
+        body: { mark: m, weld, ...(arc && { arc }), ...(look && { look }), ...(screen && { screen }) },
         happenedAt: new Date(at).toISOString(),
       },
     });
@@ -120,6 +141,8 @@ export function useRun(run: RunState, { record, unsay, madeAt, supplies }: In): 
     setCountOut,
     late,
     setLate,
+    asked,
+    answerLate,
   };
 }
 
@@ -139,5 +162,26 @@ export function LatePick({ late, onLate }: { late: number; onLate: (s: number) =
       ]}
       onValue={(v) => onLate(Number(v))}
     />
+  );
+}
+
+/** A late mark that would stand before what it follows: asked about, never moved by itself. */
+export function LateAsked({ asked, onAnswer }: { asked: RunInHand['asked']; onAnswer: RunInHand['answerLate'] }) {
+  if (!asked) return null;
+  return (
+    <div role="alertdialog" aria-label="When was it?" className="border-l-8 border-error bg-base-200 p-3">
+      <p className="font-semibold">{asked.text} Nothing is recorded yet.</p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="btn min-h-12" onClick={() => void onAnswer('now')}>
+          It was just now
+        </button>
+        <button type="button" className="btn min-h-12" onClick={() => void onAnswer('so')}>
+          It was so: record that time
+        </button>
+        <button type="button" className="btn min-h-12" onClick={() => void onAnswer('not')}>
+          Choose another time
+        </button>
+      </div>
+    </div>
   );
 }

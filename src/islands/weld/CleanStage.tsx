@@ -21,8 +21,8 @@ import { useWeld } from './context';
 import { noAnswers, reasonOf, Speaks, unanswered, type Answers } from './Speaks';
 
 type Values = {
-  method: CleanMethod;
-  side: 'inside' | 'outside' | 'both';
+  method: CleanMethod | '';
+  side: 'inside' | 'outside' | 'both' | '';
   temperature: string;
   tool: string;
   product: string;
@@ -32,9 +32,10 @@ type Values = {
   remains: 'no' | 'yes' | '';
 } & Answers;
 
-const takesTool = (m: CleanMethod) => m === 'brush' || m === 'abrasive';
-const takesProduct = (m: CleanMethod) => !takesTool(m) && m !== 'none';
-const pickles = (m: CleanMethod) => m === 'paste' || m === 'pickle-bath';
+type Method = Values['method'];
+const takesTool = (m: Method) => m === 'brush' || m === 'abrasive';
+const takesProduct = (m: Method) => m !== '' && m !== 'none' && !takesTool(m);
+const pickles = (m: Method) => m === 'paste' || m === 'pickle-bath';
 /** pH of feed and runoff; null when either was not measured. */
 const rinseOf = (v: Values): { feedPh: number; runoffPh: number } | null => {
   const [feedPh, runoffPh] = [parseNumber(v.feed), parseNumber(v.runoff)];
@@ -50,8 +51,8 @@ export function CleanStage() {
   const step = (v: Values) => {
     const t = v.temperature.trim() ? parseQuantity(v.temperature, 'temperature', system) : null;
     return {
-      method: v.method,
-      side: v.side,
+      method: v.method || 'none',
+      side: v.side || 'both',
       metalTemperature: t?.ok ? t.value : null,
       tool: takesTool(v.method) ? (tools.find((x) => x.id === v.tool)?.body ?? null) : null,
       product: takesProduct(v.method) ? (products.find((x) => x.id === v.product)?.body ?? null) : null,
@@ -60,6 +61,7 @@ export function CleanStage() {
   };
   /** what the table says of what is in the form; a field still empty is no fault yet */
   const speaks = (v: Values): Breach[] => {
+    if (v.method === '') return [];
     if (takesTool(v.method) ? !v.tool : !v.product && !v.temperature) return [];
     const still = new Set([...(v.tool ? [] : ['tool-none']), ...(v.product ? [] : ['product-none'])]);
     return judgeCleaning(step(v), s).filter((b) => !still.has(b.id));
@@ -73,8 +75,8 @@ export function CleanStage() {
       stream: state.id,
       type: 'clean.recorded',
       body: {
-        method: v.method,
-        side: v.side,
+        method: v.method || 'none',
+        side: v.side || 'both',
         metalTemperature: siOrNull(v.temperature, 'temperature', system),
         tool: takesTool(v.method) && tool ? { id: tool.id, label: tool.label, tool: tool.body } : null,
         product: takesProduct(v.method) && product ? { id: product.id, label: product.label, product: product.body } : null,
@@ -92,8 +94,8 @@ export function CleanStage() {
       </p>
       <StageForm<Values>
         defaults={{
-          method: 'abrasive',
-          side: 'both',
+          method: '',
+          side: '',
           temperature: '',
           tool: '',
           product: '',
@@ -113,12 +115,14 @@ export function CleanStage() {
           return (
             <>
               <Missing what={[tools.length === 0 && 'tools', products.length === 0 && 'products']} />
-              <Cautions texts={methodCautions(v.method)} />
+              <Cautions texts={methodCautions(v.method || 'none')} />
               <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
                 <PickField
                   name="method"
                   label="Method"
                   options={cleanMethodSchema.options.filter((m) => m !== 'none').map((m) => ({ value: m, label: cleanMethodNames[m] }))}
+                  empty="Pick"
+                  rules={required}
                 />
                 <PickField
                   name="side"
@@ -128,8 +132,18 @@ export function CleanStage() {
                     { value: 'inside', label: 'inside' },
                     { value: 'outside', label: 'outside' },
                   ]}
+                  empty="Pick"
+                  rules={required}
                 />
-                <QuantityField name="temperature" label="Metal, measured" quantity="temperature" system={system} optional />
+                <QuantityField
+                  name="temperature"
+                  label="Metal, measured"
+                  quantity="temperature"
+                  system={system}
+                  min={{ value: -30, message: 'Colder than any shop. Check the unit.' }}
+                  max={{ value: 400, message: 'Hotter than any cleaning. Check the unit.' }}
+                  optional
+                />
                 {takesTool(v.method) && (
                   <PickField
                     name="tool"
@@ -150,7 +164,7 @@ export function CleanStage() {
                       options={products
                         .filter((x) => x.body.kind !== 'neutraliser')
                         // What fits comes first; what does not can still have been taken.
-                        .sort((a, b) => Number(productFits(v.method, b.body)) - Number(productFits(v.method, a.body)))
+                        .sort((a, b) => Number(productFits(v.method || 'none', b.body)) - Number(productFits(v.method || 'none', a.body)))
                         .map((x) => ({ value: x.id, label: `${x.label}, lot ${x.body.lot}` }))}
                       empty="Pick"
                       rules={required}
@@ -160,6 +174,8 @@ export function CleanStage() {
                       label="Dwell"
                       quantity="time"
                       system={system}
+                      bare="min"
+                      max={{ value: 86_400, message: 'More than a day. Check the unit.' }}
                       optional
                       hint={hint ? `Guides: ${hint[0]} to ${hint[1]} min. The product's sheet decides.` : "By the product's sheet"}
                     />

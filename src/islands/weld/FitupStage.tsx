@@ -1,9 +1,10 @@
 /** Fit-up: gap with its clock positions, high-low, heats, filler, WPS, welder. */
 import { useEffect, useRef } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
-import { gapAdvice, highLow, startingAmps, tackCount } from '../../../core/models/heat';
+import { gapAdvice, highLow, ovality, startingAmps, tackCount } from '../../../core/models/heat';
+import { fitupPaperFaults, type HeatPaper } from '../../../core/models/papers';
 import { fillerFor } from '../../../core/basics/materials';
-import { itemsOf } from '../../../core/work/registers';
+import { itemsOf, type ItemOf } from '../../../core/work/registers';
 import { bore } from '../../../core/basics/sizes';
 import { parseQuantity, show } from '../../../core/basics/units';
 import { CheckField, HourField, PickField, QuantityField, required, si } from '../kit/fields';
@@ -12,6 +13,7 @@ import { Figures } from '../kit/FigureView';
 import { Advices, Missing } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { useWeld } from './context';
+import { PaperNotes, paperRefusal } from './Papers';
 
 type Values = {
   narrow: string;
@@ -26,6 +28,11 @@ type Values = {
   rod: string;
   wps: string;
   welder: string;
+  odMost: string;
+  odLeast: string;
+  flux: string;
+  /** the wrong paper is on the pipe all the same */
+  so: boolean;
 };
 
 export function FitupStage() {
@@ -34,14 +41,15 @@ export function FitupStage() {
   const heats = itemsOf(registers, 'heat');
   const wpss = itemsOf(registers, 'wps');
   const f = state.fitup;
-  const tubes = heats.filter((h) => h.body.what !== 'filler');
+  const tubes = heats.filter((h) => h.body.what === 'tube' || h.body.what === 'fitting');
+  const fluxes = heats.filter((h) => h.body.what === 'flux');
   const option = (i: { id: string; label: string }) => ({ value: i.id, label: i.label });
   const len = (m: number) => show(m, 'length', system);
   const defaults: Values = {
     narrow: f ? len(f.gapNarrow.value) : '',
-    narrowAt: String(f?.gapNarrow.at ?? 12),
+    narrowAt: f ? String(f.gapNarrow.at) : '',
     wide: f ? len(f.gapWide.value) : '',
-    wideAt: String(f?.gapWide.at ?? 6),
+    wideAt: f ? String(f.gapWide.at) : '',
     highLow: f ? len(f.highLow) : '',
     heatA: f?.heatA.id ?? '',
     heatB: f?.heatB.id ?? '',
@@ -50,13 +58,38 @@ export function FitupStage() {
     rod: f?.filler ? len(f.filler.diameter) : '',
     wps: f?.wps.id ?? (wpss.length === 1 ? (wpss[0]?.id ?? '') : ''),
     welder: f?.welder ?? person?.id ?? '',
+    odMost: f?.ovality ? len(f.ovality.most) : '',
+    odLeast: f?.ovality ? len(f.ovality.least) : '',
+    flux: f?.flux?.id ?? '',
+    so: false,
   };
 
   const named = (list: readonly { id: string; label: string }[], id: string) => {
     const found = list.find((x) => x.id === id);
     return { id, label: found?.label ?? '' };
   };
+  const paper = (list: readonly ItemOf<'heat'>[], id: string): HeatPaper | null => {
+    const h = list.find((x) => x.id === id);
+    return h ? { alloy: h.body.alloy, what: h.body.what, sulphur: h.body.sulphur, filler: h.body.filler ?? null } : null;
+  };
+  /** what the registers say of what is picked so far */
+  const faultsOf = (v: Values) => {
+    const metals = wpss.find((w) => w.id === v.wps)?.body.metals ?? [];
+    return fitupPaperFaults(
+      {
+        heatA: paper(heats, v.heatA),
+        heatB: paper(heats, v.heatB),
+        filler: v.useFiller ? paper(heats, v.filler) : null,
+        flux: paper(heats, v.flux),
+        wps: metals.length ? { metals } : null,
+      },
+      state.design,
+      !v.useFiller,
+    );
+  };
   const save = async (v: Values) => {
+    const refused = paperRefusal(faultsOf(v), v.so);
+    if (refused) return refused;
     const read = reading(v);
     const gap = {
       narrow: si(v.narrow, 'length', system),
@@ -79,6 +112,8 @@ export function FitupStage() {
         welder: v.welder,
         figures: read.figures,
         advice: read.advice,
+        ovality: v.odMost && v.odLeast ? { most: si(v.odMost, 'length', system), least: si(v.odLeast, 'length', system) } : null,
+        flux: v.flux ? named(heats, v.flux) : null,
       },
     });
   };
@@ -88,13 +123,17 @@ export function FitupStage() {
       const p = parseQuantity(text, 'length', system);
       return p.ok ? p.value : null;
     };
-    const [narrow, wide, off] = [q(v.narrow), q(v.wide), q(v.highLow)];
+    const [narrow, wide, off, most, least] = [q(v.narrow), q(v.wide), q(v.highLow), q(v.odMost), q(v.odLeast)];
     return {
       advice:
-        narrow !== null && wide !== null && wide >= narrow
+        narrow !== null && wide !== null && wide >= narrow && v.narrowAt && v.wideAt
           ? gapAdvice({ narrow, narrowAt: Number(v.narrowAt), wide, wideAt: Number(v.wideAt) }, size.wall, !v.useFiller, system)
           : [],
-      figures: [startingAmps(size.wall), ...(off === null ? [] : [highLow(off, size.wall)])],
+      figures: [
+        startingAmps(size.wall),
+        ...(off === null ? [] : [highLow(off, size.wall)]),
+        ...(most !== null && least !== null && most >= least ? [ovality(most, least, size)] : []),
+      ],
     };
   };
 
@@ -114,6 +153,11 @@ export function FitupStage() {
                 label="Narrowest gap"
                 quantity="length"
                 system={system}
+                check={(x, form) => {
+                  const w = parseQuantity(String(form['wide'] ?? ''), 'length', system);
+                  return w.ok && w.value < x ? 'Wider than the widest. Change one of the two.' : null;
+                }}
+                deps={['wide']}
                 max={{ value: bore(size), message: 'The gap is wider than the tube. Check the unit.' }}
               />
               <HourField name="narrowAt" label="Narrowest at" />
@@ -122,6 +166,7 @@ export function FitupStage() {
                 label="Widest gap"
                 quantity="length"
                 system={system}
+                deps={['narrow']}
                 max={{ value: bore(size), message: 'The gap is wider than the tube. Check the unit.' }}
               />
               <HourField name="wideAt" label="Widest at" />
@@ -130,7 +175,10 @@ export function FitupStage() {
                 label="High-low"
                 quantity="length"
                 system={system}
-                max={{ value: size.od / 2, message: 'More than half the tube. Check the unit.' }}
+                max={{
+                  value: size.wall,
+                  message: `More than the wall of ${show(size.wall, 'length', system)}: the ends do not meet. Fit it again.`,
+                }}
               />
               <PickField name="heatA" label="Heat, end A" options={tubes.map(option)} empty="Pick" rules={required} />
               <PickField name="heatB" label="Heat, end B" options={tubes.map(option)} empty="Pick" rules={required} />
@@ -162,6 +210,27 @@ export function FitupStage() {
                 </>
               )}
             </div>
+            <details className="text-sm" open={f?.ovality != null || f?.flux != null}>
+              <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">
+                Out of round{fluxes.length > 0 && ', root flux'} ›
+              </summary>
+              <div className="grid grid-cols-2 gap-x-3 md:grid-cols-4">
+                <QuantityField name="odMost" label="Largest diameter" quantity="length" system={system} optional />
+                <QuantityField
+                  name="odLeast"
+                  label="Smallest diameter"
+                  quantity="length"
+                  system={system}
+                  optional
+                  check={(x, form) => {
+                    const m = parseQuantity(String(form['odMost'] ?? ''), 'length', system);
+                    return m.ok && m.value < x ? 'Larger than the largest. Change one of the two.' : null;
+                  }}
+                />
+                {fluxes.length > 0 && <PickField name="flux" label="Root flux" options={fluxes.map(option)} empty="none" />}
+              </div>
+            </details>
+            <PaperNotes faults={faultsOf(v)} />
             <Advices
               advice={[
                 ...read.advice,
@@ -187,7 +256,8 @@ function DrawGap({ form }: { form: UseFormReturn<Values> }) {
   const [narrow, narrowAt, wide, wideAt] = form.watch(['narrow', 'narrowAt', 'wide', 'wideAt']);
   const next = useRef<'narrowAt' | 'wideAt'>('narrowAt');
   useEffect(() => {
-    setDraft({ gap: { narrowAt: Number(narrowAt), wideAt: Number(wideAt), ...(narrow && { narrow }), ...(wide && { wide }) } });
+    if (narrowAt && wideAt)
+      setDraft({ gap: { narrowAt: Number(narrowAt), wideAt: Number(wideAt), ...(narrow && { narrow }), ...(wide && { wide }) } });
   }, [narrow, narrowAt, wide, wideAt, setDraft]);
   useEffect(() => {
     onHour.current = (hour) => {

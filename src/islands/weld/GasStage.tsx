@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { checkMonitor } from '../../../core/work/devices';
 import { gasNames, left, meterState, supplyAdvice } from '../../../core/basics/gases';
 import { alloys } from '../../../core/basics/materials';
+import { gasPaperFaults } from '../../../core/models/papers';
 import { backingNames, needOptions, type Backing } from '../../../core/models/need';
 import { courseOf, gasOf, readyBy, type Times } from '../../../core/models/purge';
 import { totalFlow } from '../../../core/models/setup';
@@ -15,9 +16,23 @@ import { Missing, RefusalNote } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { serverTime, type Refusal } from '../post';
 import { useWeld } from './context';
+import { PaperNotes, paperRefusal } from './Papers';
 import { firstSetup } from './firstSetup';
 
-type Values = { purge: string; torch: string; cylinder: string; meter: string; monitor: string; air: string; bottle: string };
+type Values = {
+  purge: string;
+  torch: string;
+  cylinder: string;
+  meter: string;
+  monitor: string;
+  air: string;
+  bottle: string;
+  /** the wrong paper is on the pipe all the same */
+  so: boolean;
+};
+
+/** There is no more oxygen than this to be read, ppm: a monitor in air may show a little over its 20.9 %. */
+const MOST_PPM = { value: 250_000, message: 'More than 25 %: air holds 20.9 %. Check the unit.' };
 
 /** Torch flow until it is set, m³/s: a cup as most use it. */
 const USUAL_TORCH = 7.5e-3 / 60;
@@ -49,7 +64,7 @@ function useCourse(lot: GasLot | null, monitored: boolean) {
 }
 
 export function GasStage() {
-  const { state, registers, devices, checks, prices, weldsLeft, system, record } = useWeld();
+  const { state, criterion, registers, devices, checks, prices, weldsLeft, system, record } = useWeld();
   const gases = itemsOf(registers, 'gas');
   const cylinders = itemsOf(registers, 'cylinder');
   const meters = itemsOf(registers, 'meter');
@@ -74,10 +89,18 @@ export function GasStage() {
     cylinder: g?.cylinder?.id ?? '',
     meter: g?.meter?.id ?? '',
     monitor: g ? (g.monitor?.id ?? 'none') : '',
-    air: g?.air == null ? '' : show(g.air, 'oxygen', system),
-    bottle: g?.bottle == null ? '' : show(g.bottle, 'oxygen', system),
+    air: g?.air == null ? '' : (g.typed.air?.text ?? show(g.air, 'oxygen', system)),
+    bottle: g?.bottle == null ? '' : (g.typed.bottle?.text ?? show(g.bottle, 'oxygen', system)),
+    so: false,
+  };
+  const faultsOf = (v: Values) => {
+    const purge = gases.find((x) => x.id === v.purge)?.body.gas;
+    const [c, m] = [cylinders.find((x) => x.id === v.cylinder), meters.find((x) => x.id === v.meter)];
+    return purge ? gasPaperFaults({ cylinder: c ? { gas: c.body.gas } : null, meter: m?.body ?? null }, purge) : [];
   };
   const save = (v: Values) => {
+    const refused = paperRefusal(faultsOf(v), v.so);
+    if (refused) return Promise.resolve(refused);
     const device = devices.find((d) => d.id === v.monitor);
     const cylinder = cylinders.find((c) => c.id === v.cylinder);
     const meter = meters.find((m) => m.id === v.meter);
@@ -96,9 +119,15 @@ export function GasStage() {
         bottle: device ? (shift?.bottle ?? siOrNull(v.bottle, 'oxygen', system)) : null,
         cylinder: cylinder ? { id: cylinder.id, label: cylinder.label, left: contentOf(cylinder.id) } : null,
         meter: meter && state ? { id: meter.id, label: meter.label, factor: state.factor, state: state.state } : null,
+        typed: { air: device && !shift ? typedAs(v.air, '%') : null, bottle: device && !shift ? typedAs(v.bottle) : null },
         price: prices && { purge: prices.perM3[purge.gas] ?? null, torch: prices.perM3[torch.gas] ?? null, currency: prices.currency },
       },
     });
+  };
+  /** As it was typed, and in which steps it was read. */
+  const typedAs = (text: string, bare?: string) => {
+    const p = parseQuantity(text, 'oxygen', system, 0, bare);
+    return p.ok ? { text: text.trim(), step: p.step } : null;
   };
   const stateId = state.id;
   return (
@@ -107,18 +136,20 @@ export function GasStage() {
       <StageForm<Values> defaults={defaults} onRecord={save} label={g ? 'Record the gas again' : 'Record the gas'}>
         {(form) => {
           const v = form.watch();
-          const value = (text: string) => {
-            const p = parseQuantity(text, 'oxygen', system);
-            return p.ok ? p.value : null;
+          const value = (text: string, bare?: string) => {
+            const p = parseQuantity(text, 'oxygen', system, 0, bare);
+            return p.ok ? { ppm: p.value, step: p.step } : null;
           };
           const lot = gases.find((x) => x.id === v.purge);
           const device = devices.find((d) => d.id === v.monitor);
           const shift = device && checkOf(device.id);
           const typed = v.air.trim() !== '' || v.bottle.trim() !== '';
           const check = checkMonitor(
-            typed ? value(v.air) : (shift?.body.air ?? null),
-            typed ? value(v.bottle) : (shift?.body.bottle ?? null),
+            typed ? (value(v.air, '%')?.ppm ?? null) : (shift?.body.air ?? null),
+            typed ? (value(v.bottle)?.ppm ?? null) : (shift?.body.bottle ?? null),
             lot?.body.supplyPpm ?? 0,
+            typed ? (value(v.bottle)?.step ?? 1) : 1,
+            criterion.purge.startPpm,
           );
           const fooled = device && lot ? cellRefusal(device.cell, lot.body.gas) : null;
           return (
@@ -142,7 +173,7 @@ export function GasStage() {
                 <PickField
                   name="cylinder"
                   label="Purge drawn from"
-                  options={cylinders.filter((c) => !lot || c.body.gas === lot.body.gas).map((c) => ({ value: c.id, label: c.label }))}
+                  options={cylinders.map((c) => ({ value: c.id, label: `${c.label}, ${gasNames[c.body.gas].toLowerCase()}` }))}
                   empty="not kept"
                 />
                 <PickField
@@ -168,6 +199,8 @@ export function GasStage() {
                       label="Reads in air"
                       quantity="oxygen"
                       system={system}
+                      bare="%"
+                      max={MOST_PPM}
                       optional
                       hint={shift ? 'checked this shift' : 'Should be 20.9 %'}
                     />
@@ -176,6 +209,7 @@ export function GasStage() {
                       label="Reads in bottle gas"
                       quantity="oxygen"
                       system={system}
+                      max={MOST_PPM}
                       optional
                       hint={shift ? 'checked this shift' : ''}
                     />
@@ -197,6 +231,7 @@ export function GasStage() {
                   {meterOf(v.meter).state === 'good' ? '✓ ' : '□ '}Meter: {meterOf(v.meter).text}
                 </p>
               )}
+              <PaperNotes faults={faultsOf(v)} />
               {fooled && <p className="text-sm font-semibold">■ {fooled}</p>}
               <p className="text-sm" role="status">
                 {v.monitor === 'none' ? 'Without a monitor the record says: by clock, oxygen not measured.' : check.text}

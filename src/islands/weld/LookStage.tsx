@@ -46,7 +46,7 @@ export function LookStage() {
   const [arc, setArc] = useState<Arc>(ALL);
   const [tints, setTints] = useState<Tint[]>(() => [...(state.look?.tints ?? [])]);
   const [defects, setDefects] = useState<FoundDefect[]>(() => [...(state.look?.defects ?? [])]);
-  const [insideBy, setInsideBy] = useState<'direct' | 'borescope' | 'blind' | 'not-seen'>(state.look?.insideBy ?? 'borescope');
+  const [insideBy, setInsideBy] = useState<keyof typeof seenBy | ''>(state.look?.insideBy ?? '');
   const [reachable, setReachable] = useState(state.look?.insideReachable ?? state.design.insideReachable);
   const [byNumber, setByNumber] = useState(false);
   const [guide, setGuide] = useState('');
@@ -58,7 +58,7 @@ export function LookStage() {
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [busy, setBusy] = useState(false);
 
-  const inside = insideBy !== 'blind' && insideBy !== 'not-seen';
+  const inside = insideBy === 'direct' || insideBy === 'borescope';
   const seen = useMemo(
     () => ({ tints: inside ? tints : tints.filter((t) => t.zone.startsWith('od')), defects, insideReachable: reachable }),
     [tints, defects, reachable, inside],
@@ -120,7 +120,9 @@ export function LookStage() {
       ...t.filter((x) => !zones.includes(x.zone)),
       ...zones.map((z): Tint => ({ zone: z, arc: ALL, grade: { by: 'band', band: 'bright' } })),
     ]);
-    setEcho(`${side === 'inside' ? `Inside, seen ${seenBy[insideBy]}` : 'Outside'}: bead and HAZ bright, all round. Change what is not.`);
+    setEcho(
+      `${side === 'inside' ? `Inside, seen ${seenBy[insideBy || 'not-seen']}` : 'Outside'}: bead and HAZ bright, all round. Change what is not.`,
+    );
   };
 
   // The draft is what was recorded when it still reads the same as when it was saved, or as when the page came up with it.
@@ -128,6 +130,7 @@ export function LookStage() {
   const [savedAs, setSavedAs] = useState(() => (state.look ? text : null));
   const recorded = state.look !== null && savedAs === text;
   const save = async () => {
+    if (insideBy === '') return setRefusal({ error: 'Say how the inside was seen, or that it was not.', reasons: [], status: 422 });
     setBusy(true);
     const id = newId();
     const no = await record({ stream: state.id, type: 'look.recorded', id, body: { insideBy, ...seen } });
@@ -172,6 +175,7 @@ export function LookStage() {
             value={insideBy}
             onChange={(e) => setInsideBy(e.target.value as 'direct')}
           >
+            {insideBy === '' && <option value="">Pick</option>}
             <option value="direct">directly</option>
             <option value="borescope">by borescope or mirror</option>
             <option value="blind">blind: felt only</option>
@@ -229,7 +233,7 @@ export function LookStage() {
         <span className="pb-3 text-xs text-base-content/80">or press the clock: start, then end</span>
         <div className="ml-auto flex flex-wrap justify-end gap-1">
           <button type="button" className="btn min-h-12" disabled={!inside} onClick={() => bright('inside')}>
-            {inside ? `Inside bright, seen ${seenBy[insideBy]}` : 'Inside not seen'}
+            {inside ? `Inside bright, seen ${seenBy[insideBy]}` : insideBy === '' ? 'Inside: say first how it was seen' : 'Inside not seen'}
           </button>
           <button type="button" className="btn min-h-12" onClick={() => bright('outside')}>
             Outside bright

@@ -3,9 +3,11 @@ import {
   bathHint,
   judgeBath,
   judgeRinse,
+  judgeTest,
   passivates,
   testNames,
   testSchema,
+  testSeconds,
   type Breach,
   type Passivation,
   type Product,
@@ -13,32 +15,42 @@ import {
 } from '../../../core/models/cleaning';
 import { parseNumber } from '../../../core/basics/units';
 import { itemsOf } from '../../../core/work/registers';
-import { clock, parseQuantity } from '../../../core/basics/units';
-import { situation } from '../../../core/work/record';
+import { clock, duration, parseQuantity, show } from '../../../core/basics/units';
+import { dwellFromNames } from '../../../core/work/passivate';
+import { situation, testRuns } from '../../../core/work/record';
 import { PickField, QuantityField, required, si, siOrNull, TextField } from '../kit/fields';
 import { Missing } from '../kit/notes';
 import { StageForm } from '../kit/StageForm';
 import { useNow } from '../kit/useNow';
 import { Skip } from './CleanStage';
-import type { Refusal } from '../post';
+import { serverTime, type Refusal } from '../post';
 import { useWeld } from './context';
 import { noAnswers, reasonOf, Speaks, unanswered, type Answers } from './Speaks';
 
-type Start = { acid: Passivation; product: string; percent: string; celsius: string; dwell: string } & Answers;
+type Start = { acid: Passivation | ''; product: string; percent: string; celsius: string; dwell: string } & Answers;
 type End = {
   neutraliser: string;
   feed: string;
   runoff: string;
   chloride: string;
   test: Test | '';
-  passed: 'yes' | 'no' | 'undone' | '';
+  place: 'here' | 'elsewhere' | '';
+  passed: 'yes' | 'no' | '';
+  when: string;
+  by: string;
 } & Answers;
 
 export function PassivateStage() {
   const { state } = useWeld();
   return (
     <>
-      {state.bath && !state.rinse ? <Rinse /> : <Bath />}
+      {testRuns(state) ? <Testing /> : state.bath && !state.rinse ? <Rinse /> : <Bath />}
+      {state.bath && state.rinse && !testRuns(state) && !state.done.passivate && (
+        <details className="text-sm">
+          <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Rinse and test again, without another bath ›</summary>
+          <Rinse />
+        </details>
+      )}
       <Skip stage="passivate" />
     </>
   );
@@ -50,16 +62,18 @@ function Bath() {
   const products = itemsOf(registers, 'product').filter(
     (p) => p.body.kind === 'nitric' || p.body.kind === 'citric' || p.body.kind === 'gel',
   );
-  const first = products.length === 1 ? products[0] : undefined;
   const sheet = (id: string) => products.find((p) => p.id === id)?.body.dwellSeconds ?? null;
+  const dwellFrom = (v: Start, percent: number, celsius: number) =>
+    sheet(v.product) !== null ? 'sheet' : v.acid && bathHint(v.acid, percent, celsius) ? 'table' : 'told';
   const inUnits = (text: string, quantity: 'temperature' | 'time') => {
-    const p = parseQuantity(text || '', quantity, system);
+    const p = parseQuantity(text || '', quantity, system, undefined, quantity === 'time' ? 'min' : undefined);
     return p.ok ? p.value : null;
   };
   /** what the table says; before everything is typed, only what holds whatever is typed */
   const speaks = (v: Start): Breach[] => {
     const product = products.find((x) => x.id === v.product)?.body;
     const [percent, celsius, dwell] = [percentOf(v.percent), inUnits(v.celsius, 'temperature'), inUnits(v.dwell, 'time')];
+    if (!v.acid) return [];
     const all = judgeBath(
       {
         acid: v.acid,
@@ -67,7 +81,7 @@ function Bath() {
         percent,
         celsius: celsius ?? NaN,
         dwell: dwell ?? NaN,
-        dwellFrom: product?.dwellSeconds ? 'sheet' : 'table',
+        dwellFrom: dwellFrom(v, percent, celsius ?? NaN),
       },
       s,
     );
@@ -76,22 +90,24 @@ function Bath() {
   };
   const save = (v: Start) => {
     const p = products.find((x) => x.id === v.product);
+    const acid = v.acid;
+    if (!acid) return Promise.resolve<Refusal>({ error: 'Choose the bath.', reasons: [], status: 422 });
     const [missing] = unanswered(speaks(v), v);
     if (missing !== undefined) return Promise.resolve<Refusal>({ error: missing, reasons: [], status: 422 });
     return record({
       stream: state.id,
       type: 'passivate.started',
       body: {
-        acid: v.acid,
+        acid,
         product: {
           id: v.product,
           label: p?.label ?? '',
-          product: p?.body ?? NO_PRODUCT(v.acid),
+          product: p?.body ?? NO_PRODUCT(acid),
         },
         percent: percentOf(v.percent),
         celsius: si(v.celsius, 'temperature', system),
         dwell: si(v.dwell, 'time', system),
-        dwellFrom: sheet(v.product) ? 'sheet' : 'table',
+        dwellFrom: dwellFrom(v, percentOf(v.percent), si(v.celsius, 'temperature', system)),
         because: reasonOf(speaks(v), v),
       },
     });
@@ -99,11 +115,11 @@ function Bath() {
   return (
     <StageForm<Start>
       defaults={{
-        acid: 'citric',
-        product: first?.id ?? '',
+        acid: '',
+        product: '',
         percent: '',
         celsius: '',
-        dwell: first?.body.dwellSeconds ? clock(first.body.dwellSeconds).replace(/:00$/, ' min') : '',
+        dwell: '',
         ...noAnswers,
       }}
       onRecord={save}
@@ -112,7 +128,7 @@ function Bath() {
       {(form) => {
         const v = form.watch();
         const t = parseQuantity(v.celsius || '', 'temperature', system);
-        const hint = t.ok ? bathHint(v.acid, percentOf(v.percent), t.value) : null;
+        const hint = t.ok && v.acid ? bathHint(v.acid, percentOf(v.percent), t.value) : null;
         const bySheet = sheet(v.product);
         return (
           <>
@@ -125,19 +141,21 @@ function Bath() {
                   { value: 'citric', label: 'Citric' },
                   { value: 'nitric', label: 'Nitric' },
                 ]}
+                empty="Pick"
+                rules={required}
               />
               <PickField
                 name="product"
                 label="Product and lot"
                 options={products
-                  .filter((p) => passivates(v.acid, p.body) || p.body.hydrofluoric)
+                  .filter((p) => v.acid === '' || passivates(v.acid, p.body) || p.body.hydrofluoric)
                   .map((p) => ({ value: p.id, label: `${p.label}, lot ${p.body.lot}` }))}
                 empty="Pick"
                 rules={required}
               />
               <TextField
                 name="percent"
-                label={`Strength, % by ${v.acid === 'citric' ? 'weight' : 'volume'}`}
+                label={v.acid ? `Strength, % by ${v.acid === 'citric' ? 'weight' : 'volume'}` : 'Strength, %'}
                 rules={{ validate: (x: string) => (percentOf(x) > 0 && percentOf(x) <= 100) || 'Type a strength from 0 to 100.' }}
               />
               <QuantityField
@@ -145,6 +163,7 @@ function Bath() {
                 label="Bath temperature"
                 quantity="temperature"
                 system={system}
+                min={{ value: 0, message: 'Colder than ice. Check the unit.' }}
                 max={{ value: 100, message: 'Hotter than boiling. Check the unit.' }}
               />
               <QuantityField
@@ -152,6 +171,7 @@ function Bath() {
                 label="Dwell"
                 quantity="time"
                 system={system}
+                bare="min"
                 max={{ value: 86_400, message: 'More than a day. Check the unit.' }}
                 hint={bySheet ? `Product's sheet: ${clock(bySheet)} min` : 'No time on the product: ask for its sheet'}
               />
@@ -182,23 +202,15 @@ function Rinse() {
   const neutralisers = itemsOf(registers, 'product').filter((p) => p.body.kind === 'neutraliser');
   const s = situation(state, criterion);
   const testOf = (v: End): Test => v.test || 'none';
-  /** not picked yet is no fault yet */
-  const passed = (v: End) => (testOf(v) === 'none' || v.passed === 'undone' ? null : v.passed !== 'no');
   const speaks = (v: End): Breach[] => {
     const all = judgeRinse(
-      {
-        feedPh: percentOf(v.feed),
-        runoffPh: percentOf(v.runoff),
-        chloridePpm: chlorideOf(v.chloride),
-        test: testOf(v),
-        testPassed: passed(v),
-      },
+      { feedPh: percentOf(v.feed), runoffPh: percentOf(v.runoff), chloridePpm: chlorideOf(v.chloride), test: testOf(v) },
       s,
     );
     return v.feed && v.runoff ? all : all.filter((b) => b.id !== 'rinse-end');
   };
   const chlorideOf = (text: string): number | null => {
-    const p = parseQuantity(text || '', 'oxygen', system);
+    const p = parseQuantity(text || '', 'dissolved', system);
     return p.ok ? p.value : null;
   };
   const save = (v: End) => {
@@ -212,9 +224,12 @@ function Rinse() {
         neutraliser: n ? { id: n.id, label: n.label, product: n.body } : null,
         feedPh: percentOf(v.feed),
         runoffPh: percentOf(v.runoff),
-        chloridePpm: siOrNull(v.chloride, 'oxygen', system),
+        chloridePpm: siOrNull(v.chloride, 'dissolved', system),
         test: testOf(v),
-        testPassed: passed(v),
+        elsewhere:
+          testOf(v) !== 'none' && v.place === 'elsewhere'
+            ? { when: new Date(v.when).toISOString(), by: v.by.trim(), passed: v.passed === 'yes' }
+            : null,
         because: reasonOf(speaks(v), v),
       },
     });
@@ -229,18 +244,20 @@ function Rinse() {
           <span className="ml-2 text-xl font-normal">{left > 0 ? 'left' : 'over'}</span>
         </p>
         <p className="text-sm">
-          {bath.product.label}, {bath.percent} %, {Math.round(bath.celsius)} °C; time from{' '}
-          {bath.dwellFrom === 'sheet' ? "the product's sheet" : 'the table, a hint'}.
+          {bath.product.label}, {bath.percent} %, {show(bath.celsius, 'temperature', system)}; the time {dwellFromNames[bath.dwellFrom]}.
         </p>
       </div>
       <StageForm<End>
         defaults={{
-          neutraliser: neutralisers[0]?.id ?? '',
+          neutraliser: '',
           feed: '',
           runoff: '',
           chloride: '',
           test: '',
+          place: '',
           passed: '',
+          when: '',
+          by: '',
           ...noAnswers,
         }}
         onRecord={save}
@@ -254,12 +271,16 @@ function Rinse() {
                 <PickField
                   name="neutraliser"
                   label="Neutralised with"
-                  options={neutralisers.map((x) => ({ value: x.id, label: `${x.label}, lot ${x.body.lot}` }))}
-                  empty="Not neutralised"
+                  options={[
+                    ...neutralisers.map((x) => ({ value: x.id, label: `${x.label}, lot ${x.body.lot}` })),
+                    { value: 'none', label: 'not neutralised' },
+                  ]}
+                  empty="Pick"
+                  rules={required}
                 />
                 <TextField name="feed" label="pH of the feed water" rules={ph} />
                 <TextField name="runoff" label="pH of the runoff" rules={ph} />
-                <QuantityField name="chloride" label="Chloride in the rinse" quantity="oxygen" system={system} optional />
+                <QuantityField name="chloride" label="Chloride in the rinse" quantity="dissolved" system={system} optional />
                 <PickField
                   name="test"
                   label="Test"
@@ -269,17 +290,115 @@ function Rinse() {
                 />
                 {testOf(v) !== 'none' && (
                   <PickField
-                    name="passed"
-                    label="Result"
+                    name="place"
+                    label="Where it is done"
                     options={[
-                      { value: 'yes', label: 'passed' },
-                      { value: 'no', label: 'failed' },
-                      { value: 'undone', label: 'not done yet' },
+                      { value: 'here', label: `here, begins now: ${duration(testSeconds[testOf(v)])}` },
+                      { value: 'elsewhere', label: 'it was done elsewhere' },
                     ]}
                     empty="Pick"
                     rules={required}
                   />
                 )}
+                {testOf(v) !== 'none' && v.place === 'elsewhere' && <Elsewhere />}
+              </div>
+              <Speaks breaches={speaks(v)} />
+            </>
+          );
+        }}
+      </StageForm>
+    </div>
+  );
+}
+
+/** A test that somebody did elsewhere: when, by whom, and what came of it. */
+function Elsewhere() {
+  return (
+    <>
+      <TextField
+        name="when"
+        label="Done on"
+        type="datetime-local"
+        rules={{
+          validate: (x: string) =>
+            (Number.isFinite(Date.parse(x)) && Date.parse(x) <= serverTime()) || 'Give the day and hour it was done.',
+        }}
+      />
+      <TextField name="by" label="By whom" rules={{ validate: (x: string) => x.trim().length >= 2 || 'Name who did it.' }} />
+      <Result />
+    </>
+  );
+}
+
+const Result = () => (
+  <PickField
+    name="passed"
+    label="Result"
+    options={[
+      { value: 'yes', label: 'passed' },
+      { value: 'no', label: 'failed' },
+    ]}
+    empty="Pick"
+    rules={required}
+  />
+);
+
+type Ended = { place: 'here' | 'elsewhere' | ''; passed: 'yes' | 'no' | ''; when: string; by: string } & Answers;
+
+/** The test that began with the rinse: its time runs, then its result. */
+function Testing() {
+  const { state, criterion, record, madeAt } = useWeld();
+  const now = useNow(madeAt, 500);
+  const rinse = state.rinse;
+  if (!rinse) return null;
+  const left = testSeconds[rinse.test] - (now - rinse.at) / 1000;
+  const speaks = (v: Ended): Breach[] =>
+    v.place === 'elsewhere' || v.passed === ''
+      ? []
+      : judgeTest({ test: rinse.test, seconds: (serverTime() - rinse.at) / 1000 }, situation(state, criterion));
+  const save = (v: Ended) => {
+    const [missing] = unanswered(speaks(v), v);
+    if (missing !== undefined) return Promise.resolve<Refusal>({ error: missing, reasons: [], status: 422 });
+    return record({
+      stream: state.id,
+      type: 'test.ended',
+      body: {
+        rinse: rinse.event,
+        passed: v.passed === 'yes',
+        elsewhere: v.place === 'elsewhere' ? { when: new Date(v.when).toISOString(), by: v.by.trim() } : null,
+        because: reasonOf(speaks(v), v),
+      },
+    });
+  };
+  return (
+    <div className="space-y-3">
+      <div className="border-4 border-base-content p-4" role="status">
+        <p className="text-lg font-bold">
+          {testNames[rinse.test]}: {left > 0 ? 'it runs' : 'time is up, look at it'}
+        </p>
+        <p className="font-figure text-6xl font-bold" data-testid="test-clock">
+          {clock(Math.abs(left))}
+          <span className="ml-2 text-xl font-normal">{left > 0 ? 'left' : 'over'}</span>
+        </p>
+        <p className="text-sm">
+          {duration(testSeconds[rinse.test])} from the rinse (ASTM A967 or common practice, from memory). The standard in force decides.
+        </p>
+      </div>
+      <StageForm<Ended> defaults={{ place: 'here', passed: '', when: '', by: '', ...noAnswers }} onRecord={save} label="Record the result">
+        {(form) => {
+          const v = form.watch();
+          return (
+            <>
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+                <PickField
+                  name="place"
+                  label="Where it was done"
+                  options={[
+                    { value: 'here', label: 'here, on this clock' },
+                    { value: 'elsewhere', label: 'elsewhere' },
+                  ]}
+                />
+                {v.place === 'elsewhere' ? <Elsewhere /> : <Result />}
               </div>
               <Speaks breaches={speaks(v)} />
             </>

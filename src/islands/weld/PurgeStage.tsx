@@ -165,7 +165,7 @@ function Planning() {
   // The other welds of the spool that have come to their purge can have it in turn.
   const alsoReady = spoolWelds.filter((w) => w.id !== state.id && w.due === 'purge');
   const [also, setAlso] = useState<string[]>([]);
-  const checked = gas ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm).ok : false;
+  const checked = gas ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm, gas.typed.bottle?.step, limit).ok : false;
   const goingIn = count ?? String(setup.dams.length);
   const countIn = /^\d{1,3}$/.test(goingIn.trim()) ? Number(goingIn) : null;
 

@@ -10,11 +10,11 @@ import { Figures } from '../kit/FigureView';
 import { HoldButton } from '../kit/HoldButton';
 import { RefusalNote } from '../kit/notes';
 import { Alarms, useAlarmSound } from '../run/Alarms';
-import { Quarters, TurnPick } from '../run/Arcs';
+import { Quarters, TurnPick, WhereBlue } from '../run/Arcs';
 import { LoggerForm } from '../run/LoggerForm';
 import { MarkList } from '../run/MarkList';
 import { Unsaved } from '../run/Unsaved';
-import { LatePick, useRun } from '../run/useRun';
+import { LateAsked, LatePick, useRun } from '../run/useRun';
 import { useWeld } from './context';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
@@ -135,6 +135,8 @@ export function RunPanel({ run }: { run: RunState }) {
           </button>
         ))}
       </div>
+      <LateAsked asked={hand.asked} onAnswer={hand.answerLate} />
+      <WhereBlue run={run} onMark={(t) => void press(t)} />
       <Quarters run={run} onMark={(t) => void press(t)} />
       <div className="flex flex-wrap items-end gap-3">
         <LatePick late={hand.late} onLate={hand.setLate} />

@@ -6,7 +6,7 @@ import type { WeldPlace } from '../../../core/work/jobs';
 import type { Person } from '../../../core/work/people';
 import { setupForWeld, startingSetup } from '../../../core/models/setup';
 import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
-import { sizeName } from '../../../core/basics/sizes';
+import { odText, sizeName, wallText } from '../../../core/basics/sizes';
 import { show } from '../../../core/basics/units';
 import { shareOf, type BoardCylinder } from '../../../core/work/run';
 import { stageSchema, type Stage } from '../../../core/work/stages';
@@ -209,7 +209,7 @@ export default function WeldPage({
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h1 className="font-figure text-2xl font-bold">{state.number}</h1>
           <p>
-            {sizeName(design.size)}, {show(design.size.od, 'length', system)} × {show(design.size.wall, 'length', system)},{' '}
+            {sizeName(design.size)}, {odText(design.size, system)} × {wallText(design.size, system)},{' '}
             {design.alloyA === design.alloyB ? design.alloyA : `${design.alloyA} to ${design.alloyB}`}
           </p>
           <p>{kept.criterion.id}</p>
