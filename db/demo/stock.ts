@@ -41,9 +41,21 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   pipeB: { kind: 'heat', label: 'DEMO-P2207', body: { alloy: '316L', what: 'tube', sulphur: null } },
   tiA: { kind: 'heat', label: 'DEMO-T0511', body: { alloy: 'Ti-2', what: 'tube', sulphur: null } },
   tiB: { kind: 'heat', label: 'DEMO-T0512', body: { alloy: 'Ti-2', what: 'tube', sulphur: null } },
-  wpsTube: { kind: 'wps', label: 'DEMO-WPS-T1', body: { revision: '3', amps: [30, 75], about: 'Hygienic tube to 2.1 mm, no filler' } },
-  wpsPipe: { kind: 'wps', label: 'DEMO-WPS-P4', body: { revision: '1', amps: [70, 140], about: 'Schedule 10S pipe, open root' } },
-  wpsTi: { kind: 'wps', label: 'DEMO-WPS-Ti2', body: { revision: '0', amps: [40, 110], about: 'Titanium Gr 2, trailing shield' } },
+  wpsTube: {
+    kind: 'wps',
+    label: 'DEMO-WPS-T1',
+    body: { revision: '3', amps: [30, 75], about: 'Hygienic tube, no filler', metals: ['304L', '316L'] },
+  },
+  wpsPipe: {
+    kind: 'wps',
+    label: 'DEMO-WPS-P4',
+    body: { revision: '1', amps: [70, 140], about: 'Schedule 10S pipe, open root', metals: ['304L', '316L'] },
+  },
+  wpsTi: {
+    kind: 'wps',
+    label: 'DEMO-WPS-Ti2',
+    body: { revision: '0', amps: [40, 110], about: 'Titanium Gr 2, trailing shield', metals: ['Ti-2'] },
+  },
   argon: {
     kind: 'gas',
     label: 'DEMO-AR-7781',

@@ -16,7 +16,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(page.getByText('Enter the job.')).toBeVisible();
     await field(page, 'Size').fill('10');
     await field(page, 'Size').blur();
-    await expect(page.getByText(/A bare "10" could be 4 different tubes.*273 mm OD/)).toBeVisible();
+    await expect(page.getByText(/A bare "10" could be 4 different tubes.*10.75 in OD/)).toBeVisible();
     const id = await enterWork(page, { count: '3' });
     expect(id).toMatch(/^[0-9a-f-]{36}$/);
     await page.goto('/');
@@ -33,6 +33,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(field(page, 'Widest gap')).toHaveValue('4 in');
     await field(page, 'Widest gap').fill('5/32');
     await expect(page.getByText('= 3.97 mm')).toBeVisible();
+    await field(page, 'Narrowest at').selectOption('12');
     await field(page, 'Widest at').selectOption('5');
     await expect(page.getByRole('img', { name: /End view.*widest at 5/ })).toBeVisible();
     await fitUp(page);
@@ -173,6 +174,10 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
   });
 
   await test.step('clean: refused with the reason, then recorded', async () => {
+    await expect(field(page, 'Method')).toHaveValue('');
+    await press(page, 'Record the cleaning');
+    await expect(page.getByText('Choose one.').first()).toBeVisible();
+    await field(page, 'Side').selectOption('both');
     await field(page, 'Metal, measured').fill('90 °C');
     await field(page, 'Method').selectOption('paste');
     await expect(page.getByText(/The metal is 90 °C. Paste goes on to 40 °C at the most, measured/)).toBeVisible();
@@ -191,15 +196,22 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
   });
 
   await test.step('passivate: dwell counter, a test that poisons refused, rinse to its end point', async () => {
+    await field(page, 'Bath').selectOption('citric');
     await field(page, 'Product and lot').selectOption({ index: 1 });
     await page.getByLabel(/^Strength/).fill('6');
     await field(page, 'Bath temperature').fill('40 °C');
-    await field(page, 'Dwell').fill('20 min');
+    await field(page, 'Dwell').fill('20');
+    await expect(page.getByText('= 20:00 min')).toBeVisible();
     await expect(page.getByText(/Citric 3 of ASTM A967, at least 20 min/)).toBeVisible();
     await press(page, 'Start the dwell');
     await expect(page.getByTestId('dwell')).toContainText(/19:\d\d/);
     await pass(request, 1260);
     await expect(page.getByText('Dwell is up. Rinse.')).toBeVisible();
+    await field(page, 'Chloride in the rinse').fill('abc');
+    await press(page, 'Record rinse and test');
+    await expect(page.getByText('"abc" is not a concentration.')).toBeVisible();
+    await field(page, 'Chloride in the rinse').fill('18');
+    await field(page, 'Neutralised with').selectOption('none');
     await field(page, 'pH of the feed water').fill('7.2');
     await field(page, 'pH of the runoff').fill('4');
     await field(page, 'Test').selectOption('ferroxyl');
@@ -208,10 +220,16 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(page.getByText(/Rinse on until they are within 1/).first()).toBeVisible();
     await field(page, 'pH of the runoff').fill('7');
     await field(page, 'Test').selectOption('damp-cloth');
+    await field(page, 'Where it is done').selectOption('here');
     await press(page, 'Record rinse and test');
-    await expect(page.getByTestId('dwell')).toBeVisible();
+    await expect(page.getByTestId('test-clock')).toContainText(/59:\d\d\s*left/);
+    await expect(page.getByTestId('waits')).toHaveText('Its test');
     await field(page, 'Result').selectOption('yes');
-    await press(page, 'Record rinse and test');
+    await press(page, 'Record the result');
+    await expect(page.getByText(/Damp cloth, 60 min takes 1 h; its result was given after \d+ s/).first()).toBeVisible();
+    await pass(request, 3600);
+    await expect(page.getByText('Damp cloth, 60 min: time is up, look at it')).toBeVisible();
+    await press(page, 'Record the result');
     await expect(due(page, 'record')).toBeVisible();
   });
 
@@ -228,7 +246,15 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     const id = new URL(page.url()).pathname.split('/').at(-1) ?? '';
     await page.goto(`/welds/${id}/record`);
     await expect(page.getByText('UNSIGNED', { exact: true })).toBeVisible();
-    for (const line of ['Fit-up', 'Purge planned', 'Arc on', 'Verdict: clean, then accept', 'Rinsed and tested', 'Record closed, unsigned'])
+    for (const line of [
+      'Fit-up',
+      'Purge planned',
+      'Arc on',
+      'Verdict: clean, then accept',
+      'Rinsed',
+      'Test passed',
+      'Record closed, unsigned',
+    ])
       await expect(page.getByText(line, { exact: true })).toBeVisible();
     await expect(page.getByText('(taken back)')).toBeVisible();
     const titles = await page

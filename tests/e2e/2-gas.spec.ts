@@ -79,7 +79,10 @@ test('cylinders and meters are registered, read and checked; what cannot be is s
     await m.getByLabel('In bottle gas').fill('4');
     await m.getByRole('button', { name: 'Keep the check' }).click();
     await expect(m.getByText('✓ checked this shift')).toBeVisible();
+    // Kept by the server before the page is asked again.
+    const kept = page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().includes('/api/devices/'));
     await m.getByLabel('Cell').selectOption('zirconia');
+    await kept;
     await expect(m.getByText(/Hot zirconia burns hydrogen/)).toBeVisible();
     await page.reload();
     await expect(card(page, 'Monitor bay 2').getByLabel('Cell')).toHaveValue('zirconia');

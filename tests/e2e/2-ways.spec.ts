@@ -62,6 +62,9 @@ test('blue inside is welded again: the purge is due once more and R1 is on the w
 
 test('sugar is cut out and only the record remains', async ({ page }) => {
   await toLook(page, { job: 'Ways', spool: 'X-1' });
+  await press(page, 'Record the look, incomplete');
+  await expect(page.getByText('Say how the inside was seen, or that it was not.')).toBeVisible();
+  await field(page, 'Inside seen').selectOption('direct');
   await field(page, 'Defect').selectOption('sugar');
   await press(page, 'Add inside');
   await expect(page.getByTestId('verdict')).toHaveText('Cut out');
@@ -142,6 +145,7 @@ test('what was done that must not be is taken as a deviation, and keeps the reco
   await press(page, 'Record the look');
   await press(page, 'Give the verdict');
   await field(page, 'Method').selectOption('brush');
+  await field(page, 'Side').selectOption('both');
   await field(page, 'Tool and its mark').selectOption({ label: 'Brush C-9, carbon-steel' });
   await expect(page.getByText(/Metal not measured: hands need it below 50 °C/)).toBeVisible();
   await field(page, 'Looked again: tint left?').selectOption('no');

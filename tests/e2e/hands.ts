@@ -116,7 +116,9 @@ export async function enterWork(
 
 export async function fitUp(page: Page): Promise<void> {
   await field(page, 'Narrowest gap').fill('0.05 mm');
+  await field(page, 'Narrowest at').selectOption('12');
   await field(page, 'Widest gap').fill('0.1 mm');
+  await field(page, 'Widest at').selectOption('6');
   await field(page, 'High-low').fill('0.1 mm');
   await field(page, 'Heat, end A').selectOption({ label: 'DEMO-H1041' });
   await field(page, 'Heat, end B').selectOption({ label: 'DEMO-H1042' });
@@ -289,6 +291,7 @@ export async function weldedWithoutPurge(page: Page, weld: string): Promise<void
 
 /** One press for each side that was seen. */
 export async function allBright(page: Page): Promise<void> {
+  await field(page, 'Inside seen').selectOption('borescope');
   await press(page, 'Inside bright, seen by borescope');
   await press(page, 'Outside bright');
 }

@@ -6,9 +6,11 @@
 import { describe, expect, it } from 'vitest';
 import {
   compressibility,
+  containers,
   cylinderContent,
   frostPoint,
   frostPointPpm,
+  leftNow,
   liquidYield,
   meterFactor,
   pressureAt,
@@ -146,5 +148,35 @@ describe('root push (derived; no published check exists, guards the formulas aga
     expect(shut(3, 8).warning).not.toBeNull();
     expect(shut(4, 8).warning).toBeNull();
     expect([shut(3, 15).blows, shut(4, 8).blows]).toEqual([true, false]);
+  });
+});
+
+describe('what gas is bought in', () => {
+  it('holds what its name says, to 3 % (CGA data and gas-handling handbooks, from memory)', () => {
+    for (const c of containers.filter((x) => x.name.includes('cu ft'))) {
+      // Named at 70 °F and one atmosphere.
+      const at70 = (cylinderContent('argon', c.water, c.rated, 21.1) * (294.25 / 288.15) * (1e5 / 101_325)) / 0.3048 ** 3;
+      expect(Math.abs(at70 / Number(c.name.split(' ')[0]) - 1), c.name).toBeLessThan(0.03);
+    }
+    const of = (id: string) => containers.find((c) => c.id === id) as (typeof containers)[number];
+    const content = (id: string) => cylinderContent('argon', of(id).water, of(id).rated, 15);
+    // m³ at 15 °C and 1 bar: 10.7, 15.0 to 15.5, 4.3, 2.1; a bundle is twelve of its own.
+    expect(content('50-200')).toBeCloseTo(10.7, 1);
+    expect(content('50-300')).toBeGreaterThan(15.0);
+    expect(content('50-300')).toBeLessThan(15.5);
+    expect([content('20-200'), content('10-200')].map((x) => Number(x.toFixed(1)))).toEqual([4.3, 2.1]);
+    expect(content('12x50-200') / content('50-200')).toBeCloseTo(12, 6);
+  });
+  it('a liquid vessel boils off by itself: 1.5 to 2 % a day (handbooks), and holds 113 to 167 m³ of argon', () => {
+    for (const c of containers.filter((x) => x.form === 'liquid')) {
+      const body = { ...c, gas: 'argon' as const, lot: null, station: '' };
+      const look = { reading: { pascal: 0, celsius: 20, level: 1, changed: false }, at: 0 };
+      const full = leftNow(body, look, [], 0)?.left ?? 0;
+      const later = leftNow(body, look, [], 86_400_000)?.left ?? 0;
+      expect(full).toBeGreaterThan(113);
+      expect(full).toBeLessThan(200);
+      expect((full - later) / full).toBeGreaterThan(0.015);
+      expect((full - later) / full).toBeLessThan(0.02);
+    }
   });
 });

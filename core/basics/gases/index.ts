@@ -1,4 +1,5 @@
 /** Gases: what they are, how much a cylinder holds, what a meter truly says, how long the supply lasts. */
+export { containers, type Container } from './containers';
 export { AIR_OXYGEN_PPM, density, gasNames, gasRefusal, gasSchema, molarMass, settles, type Gas } from './gas';
 export {
   meterCheckSchema,
@@ -20,6 +21,7 @@ export {
   leftNow,
   readingRefusal,
   supplyAdvice,
+  cylinderText,
   type Cylinder,
   type CylinderReading,
   type Draw,

@@ -17,6 +17,14 @@ export const cylinderSchema = z.object({
 });
 export type Cylinder = z.infer<typeof cylinderSchema>;
 
+/** A cylinder as its trade speaks of it: water volume and fill, or its gas when full; a liquid vessel by its volume. */
+export function cylinderText(c: Pick<Cylinder, 'gas' | 'form' | 'water' | 'rated'>, system: System): string {
+  const metric = `${Number((c.water * 1000).toFixed(1))} L`;
+  if (c.form === 'liquid') return `liquid, ${system === 'inch' ? `${Math.round(c.water / 0.003785411784)} gal` : metric}`;
+  const full = show(cylinderContent(c.gas, c.water, c.rated, 15), 'volume', system);
+  return system === 'inch' ? `${full} at ${show(c.rated, 'gauge', system)}` : `${metric} at ${show(c.rated, 'gauge', system)}`;
+}
+
 /** One look at a cylinder: gauge pressure and temperature, or the level of a liquid vessel. */
 export const cylinderReadingSchema = z.object({
   pascal: z.number().min(0).max(6e7),

@@ -142,7 +142,7 @@ export function parseSize(text: string, series: Series | null): SizeText {
       schedule !== null && schedule !== '10'
         ? `There is no schedule ${schedule} of NPS ${shape[2]}. It comes in ${candidates.map((c) => c.schedule).join(', ')}.`
         : schedule === '10'
-        ? 'Schedule 10 and 10S differ on large pipe. Say 10S, or give the wall by another schedule.'
+          ? 'Schedule 10 and 10S differ on large pipe. Say 10S, or give the wall by another schedule.'
           : `Choose the schedule of NPS ${shape[2]}.`,
     candidates,
   };

@@ -35,7 +35,7 @@ describe('a size as typed', () => {
     // BWG, from memory: 16 is 0.065 in, as the hygienic tube of an inch and more has it.
     ['1.5 in x 16 ga', 38.1, 1.651, '1-1/2 x 0.065 in tube'],
     ['2" x 14 gauge', 50.8, 2.1082, '2 x 0.083 in tube'],
-  ])('%s is a tube of one\'s own', (text, od, wall, name) => {
+  ])("%s is a tube of one's own", (text, od, wall, name) => {
     const p = parseSize(text, null);
     if (!p.ok) throw new Error(p.error);
     expect([p.size.od * 1000, p.size.wall * 1000].map((x) => Number(x.toFixed(4)))).toEqual([od, wall]);

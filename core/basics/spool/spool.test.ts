@@ -57,7 +57,7 @@ describe('the spool in one line', () => {
     expect(r.ok).toBe(false);
     if (!r.ok) expect([r.error.word, why.test(r.error.text)]).toEqual([word, true]);
   });
-  it('takes several joints that will be welded, and a tube of one\'s own', () => {
+  it("takes several joints that will be welded, and a tube of one's own", () => {
     const r = read('40 x 1 mm tube: 500, weld, elbow up, weld, 300, nipple up 20 x 1 mm tube x 80 mm, 200');
     expect(r.ok && [r.joint, r.joints]).toEqual(['p2', ['p2', 'p3']]);
     if (!r.ok) return;

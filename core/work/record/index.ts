@@ -10,6 +10,8 @@ export { openDeviations, situation } from './deviations';
 export { dams, foldWeld, type WeldState } from './state';
 export { weldFindings } from './findings';
 export { arcOxygen, stageLine, testRuns, waitsFor } from './lines';
+export { frontOf, gasOnBefore, missingOf, worstWelding, type FrontRow } from './front';
+export { storyOf, type Told } from './story';
 export { gasTime, gasUse, gasUseWords, type GasUse } from './gasUse';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './file';
 export { summarise, type BoardData, type BoardWeld, type WeldSummary } from './summary';

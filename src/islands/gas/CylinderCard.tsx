@@ -2,10 +2,10 @@
 import { useState } from 'react';
 import { gasNames, left, leftNow, LEAST } from '../../../core/basics/gases';
 import type { CheckOf, ItemOf } from '../../../core/work/registers';
-import { parseQuantity, show, type System } from '../../../core/basics/units';
+import { show, type System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
 import { newId } from '../post';
-import { ago, Card, Typed, useCheck, type OnCheck } from './check';
+import { ago, Card, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
 
 export function CylinderCard({
   item,
@@ -14,6 +14,7 @@ export function CylinderCard({
   supply,
   system,
   onCheck,
+  onBack,
 }: {
   item: ItemOf<'cylinder'>;
   checks: CheckOf<'cylinder'>[];
@@ -22,6 +23,7 @@ export function CylinderCard({
   supply: BoardCylinder | undefined;
   system: System;
   onCheck: OnCheck;
+  onBack: (id: string) => void;
 }) {
   const c = item.body;
   const last = checks.at(-1);
@@ -38,12 +40,19 @@ export function CylinderCard({
   const now = is?.left ?? null;
   const lasts = is?.dryIn ?? null;
   const low = now !== null && full > 0 && now < 0.15 * full;
+  const gauge = liquid
+    ? ({ quantity: 'fraction', system, bare: '%', range: { least: 0, most: 1, say: 'The level is a share: from 0 to 100 %.' } } as const)
+    : ({ quantity: 'gauge', system } as const);
+  const warmth = {
+    quantity: 'temperature',
+    system,
+    range: { least: -40, most: 65, say: 'No cylinder stands so warm or cold. Check the unit.' },
+  } as const;
   const save = async () => {
-    const t = parseQuantity(temperature, 'temperature', system);
-    const p = parseQuantity(pressure, liquid ? 'fraction' : 'gauge', system);
+    const t = readMeasured({ value: temperature, ...warmth });
+    const p = readMeasured({ value: pressure, ...gauge });
     if (!p.ok) return wrong(p.error);
     if (!t.ok) return wrong(t.error);
-    if (liquid && p.value > 1) return wrong('The level is a share: type 60 %.');
     if (
       await send({
         id: newId(),
@@ -83,13 +92,14 @@ export function CylinderCard({
         {!liquid && ` Usable down to ${show(LEAST, 'gauge', system)}.`}
       </p>
       <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
-        <Typed
+        <TypedQuantity
+          {...gauge}
           label={liquid ? 'Level' : 'Gauge reads'}
           value={pressure}
           onValue={setPressure}
           hint={liquid ? '60 %' : system === 'inch' ? '2200 psi' : '150 bar'}
         />
-        <Typed label="Temperature" value={temperature} onValue={setTemperature} />
+        <TypedQuantity {...warmth} label="Temperature" value={temperature} onValue={setTemperature} />
         <label className="flex min-h-12 items-center gap-2 text-sm">
           <input type="checkbox" className="checkbox" checked={changed} onChange={(e) => setChanged(e.target.checked)} />
           changed for another
@@ -99,6 +109,7 @@ export function CylinderCard({
         </button>
       </div>
       {view}
+      {last && <TakeBack key={last.id} id={last.id} what="The last reading" onBack={onBack} />}
     </Card>
   );
 }

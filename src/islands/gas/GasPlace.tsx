@@ -6,6 +6,7 @@ import { show, type System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
 import { useNow } from '../kit/useNow';
 import { request, type Refusal } from '../post';
+import { TakeBack } from './check';
 import { CylinderCard } from './CylinderCard';
 import { MeterCard } from './MeterCard';
 import { MonitorCardView, type MonitorCard } from './MonitorCard';
@@ -22,11 +23,24 @@ type Props = {
   supplies: BoardCylinder[];
   system: System;
   now: number;
+  /** checks that are kept and cannot be read here */
+  unread: { id: string; item: string; when: number }[];
 };
 
-export default function GasPlace({ registers, checks: first, monitors, prices, running, supplies, system, now: made }: Props) {
+export default function GasPlace({
+  registers,
+  checks: first,
+  monitors,
+  prices,
+  running,
+  supplies,
+  system,
+  now: made,
+  unread: first_,
+}: Props) {
   const now = useNow(made);
   const [checks, setChecks] = useState(first);
+  const [unread, setUnread] = useState(first_);
   /** Sends a check; what is refused stays in its field. */
   const take = async (check: NewCheck): Promise<{ refusal: Refusal | null; note: string }> => {
     const sent = await request<{ note: string; when: number }>('POST', '/api/checks', check);
@@ -34,10 +48,29 @@ export default function GasPlace({ registers, checks: first, monitors, prices, r
     setChecks([...checks, { ...check, when: sent.value.when, by: null }]);
     return { refusal: null, note: sent.value.note };
   };
+  const back = (id: string) => setChecks((all) => all.filter((c) => c.id !== id));
   const cylinders = itemsOf(registers, 'cylinder');
   const meters = itemsOf(registers, 'meter');
+  const nameOf = (id: string) =>
+    registers.find((r) => r.id === id)?.label ?? monitors.find((m) => m.id === id)?.name ?? 'an item that is gone';
   return (
     <div className="grid gap-x-8 gap-y-6 lg:grid-cols-2">
+      {unread.length > 0 && (
+        <div role="alert" className="border-l-8 border-base-content bg-base-200 p-3 lg:col-span-2">
+          <p className="font-semibold">
+            □ {unread.length} {unread.length === 1 ? 'check' : 'checks'} cannot be read and {unread.length === 1 ? 'is' : 'are'} passed
+            over.
+          </p>
+          {unread.map((u) => (
+            <TakeBack
+              key={u.id}
+              id={u.id}
+              what={`The check of ${nameOf(u.item)}`}
+              onBack={(id) => setUnread((all) => all.filter((x) => x.id !== id))}
+            />
+          ))}
+        </div>
+      )}
       <section aria-labelledby="cylinders">
         <h2 id="cylinders" className="border-b-2 border-base-content text-lg font-semibold">
           Cylinders
@@ -52,6 +85,7 @@ export default function GasPlace({ registers, checks: first, monitors, prices, r
             supply={supplies.find((s) => s.id === c.id)}
             system={system}
             onCheck={take}
+            onBack={back}
           />
         ))}
         <Released running={running} system={system} />
@@ -71,11 +105,20 @@ export default function GasPlace({ registers, checks: first, monitors, prices, r
             now={now}
             system={system}
             onCheck={take}
+            onBack={back}
           />
         ))}
         <h2 className="mt-6 border-b-2 border-base-content text-lg font-semibold">Oxygen monitors</h2>
         {monitors.map((m) => (
-          <MonitorCardView key={m.id} card={m} checks={checksOf(checks, 'monitor', m.id)} now={now} system={system} onCheck={take} />
+          <MonitorCardView
+            key={m.id}
+            card={m}
+            checks={checksOf(checks, 'monitor', m.id)}
+            now={now}
+            system={system}
+            onCheck={take}
+            onBack={back}
+          />
         ))}
       </section>
     </div>

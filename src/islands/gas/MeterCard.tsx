@@ -2,10 +2,10 @@
 import { useState } from 'react';
 import { gasNames, meterFactor, meterNames, meterState, setPoint, type Gas } from '../../../core/basics/gases';
 import type { CheckOf, ItemOf } from '../../../core/work/registers';
-import { parseQuantity, show, type System } from '../../../core/basics/units';
+import { show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { newId } from '../post';
-import { Card, Typed, useCheck, type OnCheck } from './check';
+import { Card, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
 
 export function MeterCard({
   item,
@@ -14,6 +14,7 @@ export function MeterCard({
   now,
   system,
   onCheck,
+  onBack,
 }: {
   item: ItemOf<'meter'>;
   meters: ItemOf<'meter'>[];
@@ -21,6 +22,7 @@ export function MeterCard({
   now: number;
   system: System;
   onCheck: OnCheck;
+  onBack: (id: string) => void;
 }) {
   const state = meterState(
     checks.map((c) => ({ ...c.body, when: c.when })),
@@ -36,14 +38,25 @@ export function MeterCard({
   const [air, setAir] = useState('101 kPa');
   const { wrong, send, view } = useCheck(onCheck);
   const m = item.body;
-  const w = parseQuantity(wanted, 'flow', system);
-  const [back, ambient] = [parseQuantity(pressure, 'gauge', system), parseQuantity(air, 'gauge', 'metric')];
+  const flow = {
+    quantity: 'flow',
+    system,
+    range: { least: 1e-9, most: 5e-3, say: 'Above zero, and no more than 300 L/min (640 CFH).' },
+  } as const;
+  const w = readMeasured({ value: wanted, ...flow });
+  const over = { quantity: 'gauge', system, range: { least: 0, most: 5e7, say: 'No gauge shows so much. Check the unit.' } } as const;
+  const airs = {
+    quantity: 'gauge',
+    system: 'metric',
+    bare: 'kPa',
+    range: { least: 4e4, most: 1.1e5, say: 'Air is between 40 and 110 kPa on this earth. Check the unit.' },
+  } as const;
+  const [back, ambient] = [readMeasured({ value: pressure, ...over }), readMeasured({ value: air, ...airs })];
   const factor = back.ok && ambient.ok && ambient.value > 0 ? meterFactor(m, gas, ambient.value + back.value) : null;
   const save = async () => {
-    const [r, c] = [parseQuantity(reading, 'flow', system), parseQuantity(check, 'flow', system)];
+    const [r, c] = [readMeasured({ value: reading, ...flow }), readMeasured({ value: check, ...flow })];
     if (!r.ok) return wrong(r.error);
     if (!c.ok) return wrong(c.error);
-    if (r.value <= 0 || c.value <= 0) return wrong('Both readings must be above zero.');
     if (
       await send({
         id: newId(),
@@ -70,8 +83,8 @@ export function MeterCard({
         {points.length > 1 && <Trend points={points} />}
       </div>
       <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
-        <Typed label="Meter reads" value={reading} onValue={setReading} />
-        <Typed label="Check meter reads" value={check} onValue={setCheck} />
+        <TypedQuantity {...flow} label="Meter reads" value={reading} onValue={setReading} />
+        <TypedQuantity {...flow} label="Check meter reads" value={check} onValue={setCheck} />
         <LivePick
           label="Check meter"
           value={by}
@@ -86,22 +99,24 @@ export function MeterCard({
         </button>
       </div>
       {view}
+      {checks.length > 0 && <TakeBack key={checks.at(-1)?.id} id={checks.at(-1)?.id ?? ''} what="The last check" onBack={onBack} />}
       <details className="mt-1 text-sm">
         <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Set point and corrections ›</summary>
         <div className="grid grid-cols-2 items-end gap-2 md:grid-cols-4">
-          <Typed label="Wanted" value={wanted} onValue={setWanted} />
+          <TypedQuantity {...flow} label="Wanted" value={wanted} onValue={setWanted} />
           <LivePick
             label="Gas in it"
             value={gas}
             options={(['argon', 'helium', 'nitrogen', 'argon-2h2', 'argon-5h2'] as const).map((g) => ({ value: g, label: gasNames[g] }))}
             onValue={setGas}
           />
-          <Typed
+          <TypedQuantity
+            {...over}
             label={m.meterKind === 'orifice' ? 'Pressure before it' : 'Back pressure in the tube'}
             value={pressure}
             onValue={setPressure}
           />
-          <Typed label="Air pressure here" value={air} onValue={setAir} />
+          <TypedQuantity {...airs} label="Air pressure here" value={air} onValue={setAir} />
           <LivePick
             label="Checked at"
             value={at}
@@ -116,6 +131,7 @@ export function MeterCard({
           {w.ok
             ? `By its last check set ${show(setPoint(w.value, state.factor), 'flow', system)} for ${show(w.value, 'flow', system)} true.`
             : w.error}{' '}
+          {factor === null && 'By formula: no answer while a field above cannot be read. '}
           {factor !== null &&
             `By formula its scale is true times ${factor.toFixed(2)} for this gas and pressure${w.ok ? `: set ${show(setPoint(w.value, factor), 'flow', system)}` : ''}.`}
           {m.meterKind === 'electronic' && ' An electronic meter corrects pressure by itself: set the gas on it.'} Source: square root of

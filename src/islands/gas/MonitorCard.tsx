@@ -2,11 +2,11 @@
 import { useState } from 'react';
 import { checkMonitor } from '../../../core/work/devices';
 import { cellFools, cellSchema, SHIFT, type Cell, type CheckOf } from '../../../core/work/registers';
-import { parseQuantity, show, type System } from '../../../core/basics/units';
+import { show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { newId, request, type Refusal } from '../post';
-import { ago, Card, Typed, useCheck, type OnCheck } from './check';
+import { ago, Card, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
 
 export type MonitorCard = {
   id: string;
@@ -24,12 +24,14 @@ export function MonitorCardView({
   now,
   system,
   onCheck,
+  onBack,
 }: {
   card: MonitorCard;
   checks: CheckOf<'monitor'>[];
   now: number;
   system: System;
   onCheck: OnCheck;
+  onBack: (id: string) => void;
 }) {
   const last = checks.at(-1);
   const at = Math.max(now, last?.when ?? 0);
@@ -41,8 +43,11 @@ export function MonitorCardView({
   const [calibrated, setCalibrated] = useState(card.calibratedOn ?? '');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const { wrong, send, view } = useCheck(onCheck);
+  const range = { least: 0, most: 250_000, say: 'More than 25 %: air holds 20.9 %. Check the unit.' };
+  const inAir = { quantity: 'oxygen', system, bare: '%', range } as const;
+  const inGas = { quantity: 'oxygen', system, range } as const;
   const save = async () => {
-    const [a, b] = [parseQuantity(air, 'oxygen', system), parseQuantity(bottle, 'oxygen', system)];
+    const [a, b] = [readMeasured({ value: air, ...inAir }), readMeasured({ value: bottle, ...inGas })];
     if (!a.ok) return wrong(a.error);
     if (!b.ok) return wrong(b.error);
     if (await send({ id: newId(), item: card.id, kind: 'monitor', body: { air: a.value, bottle: b.value } })) {
@@ -71,8 +76,8 @@ export function MonitorCardView({
         It is not a personal oxygen alarm.
       </p>
       <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-5">
-        <Typed label="Reads in air" value={air} onValue={setAir} hint="20.9 %" />
-        <Typed label="In bottle gas" value={bottle} onValue={setBottle} hint="4 ppm" />
+        <TypedQuantity {...inAir} label="Reads in air" value={air} onValue={setAir} hint="20.9 %" />
+        <TypedQuantity {...inGas} label="In bottle gas" value={bottle} onValue={setBottle} hint="4 ppm" />
         <button type="button" className="btn min-h-12" onClick={() => void save()}>
           Keep the check
         </button>
@@ -100,6 +105,7 @@ export function MonitorCardView({
       </div>
       <RefusalNote refusal={refusal} />
       {view}
+      {last && <TakeBack key={last.id} id={last.id} what="The last check" onBack={onBack} />}
     </Card>
   );
 }

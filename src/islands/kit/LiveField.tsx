@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import type { Quantity } from '../../../core/basics/figure';
 import { parseQuantity, show, type System } from '../../../core/basics/units';
+import { useWrong } from './wrong';
 
 type Props = {
   label: string;
@@ -28,6 +29,7 @@ export function LiveField({ label, value, quantity, system, onValue, max, min, c
   };
   const judged = text === null ? null : judge(text);
   const error = judged && 'error' in judged ? judged.error : '';
+  useWrong(label, error);
   return (
     <div className={className}>
       <label className="block text-sm font-medium">

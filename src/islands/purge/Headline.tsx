@@ -12,6 +12,7 @@ export function Headline({
   system,
   again,
   setup,
+  unread,
 }: {
   plan: Plan | null;
   setup: Setup;
@@ -20,6 +21,8 @@ export function Headline({
   limit: number;
   system: 'inch' | 'metric';
   again: boolean;
+  /** fields that cannot be read: the plan is of what stood there before */
+  unread: readonly string[];
 }) {
   if (!plan)
     return (
@@ -45,8 +48,17 @@ export function Headline({
     </div>
   );
   return (
-    <div className="border-2 border-base-content p-3" data-testid="headline" data-computing={computing ?? 'done'}>
-      <div className="flex flex-wrap items-end gap-x-8 gap-y-1">
+    <div
+      className={`border-2 p-3 ${unread.length ? 'border-error' : 'border-base-content'}`}
+      data-testid="headline"
+      data-computing={computing ?? 'done'}
+    >
+      {unread.length > 0 && (
+        <p className="font-semibold text-error" role="alert">
+          ■ Not the answer to what is typed: {unread.join(', ')} cannot be read. These are the times of what stood there before.
+        </p>
+      )}
+      <div className={`flex flex-wrap items-end gap-x-8 gap-y-1 ${unread.length ? 'opacity-50' : ''}`}>
         {cell(`To ${show(limit, 'oxygen', system)} at the joint${again ? ', purging again' : ''}`, plan.joint, true, 'time-joint')}
         {cell('at the vent measured', plan.vent, false, 'time-vent')}
         {computing && (

@@ -184,7 +184,9 @@ function ListLine({ setup, system, size, onChange }: { setup: Setup; system: Sys
       return;
     }
     if (read.joint === null) {
-      setError('No joint is marked: put the word weld between the two parts it joins, or several where several will be welded. The spool is as it was.');
+      setError(
+        'No joint is marked: put the word weld between the two parts it joins, or several where several will be welded. The spool is as it was.',
+      );
       return;
     }
     setError('');

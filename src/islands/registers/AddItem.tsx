@@ -1,9 +1,10 @@
 /** Adds an item to a register: a heat, a WPS, a gas lot, a tool, a product. */
 import { useState } from 'react';
-import { gasNames, gasSchema, meterNames, meterSchema } from '../../../core/basics/gases';
-import { alloySchema } from '../../../core/basics/materials';
+import { useFormContext } from 'react-hook-form';
+import { containers, gasNames, gasSchema, meterNames, meterSchema } from '../../../core/basics/gases';
+import { alloys, alloySchema } from '../../../core/basics/materials';
 import { registerSchema, type RegisterItem } from '../../../core/work/registers';
-import { parseNumber, parseQuantity } from '../../../core/basics/units';
+import { parseNumber, parseQuantity, type System } from '../../../core/basics/units';
 import { CheckField, PickField, TextField, type Option } from '../kit/fields';
 import { StageForm } from '../kit/StageForm';
 import { request, type Refusal } from '../post';
@@ -35,9 +36,12 @@ type Values = Record<
   | 'scale'
   | 'certificate'
   | 'frost'
-  | 'hottest',
+  | 'hottest'
+  | 'sulphur'
+  | 'filler'
+  | 'container',
   string
-> & { hydrofluoric: boolean };
+> & { hydrofluoric: boolean; metals: string[] };
 
 const kinds: [Kind, string][] = [
   ['heat', 'Heat'],
@@ -50,21 +54,28 @@ const kinds: [Kind, string][] = [
 ];
 const list = (values: readonly string[]): Option[] => values.map((v) => ({ value: v, label: v }));
 
-function bodyFor(kind: Kind, v: Values): unknown {
+function bodyFor(kind: Kind, v: Values, system: System): unknown {
   const number = (t: string) => (t.trim() ? parseNumber(t) : null);
-  const seconds = v.dwell.trim() ? parseQuantity(v.dwell, 'time', 'metric') : null;
-  const hottest = v.hottest.trim() ? parseQuantity(v.hottest, 'temperature', 'metric') : null;
+  const seconds = v.dwell.trim() ? parseQuantity(v.dwell, 'time', system, 0, 'min') : null;
+  const hottest = v.hottest.trim() ? parseQuantity(v.hottest, 'temperature', system) : null;
   /** NaN for what is no temperature: the schema refuses it by name */
   const frost = (t: string): number | null => {
     if (!t.trim()) return null;
-    const p = parseQuantity(t, 'temperature', 'metric');
+    const p = parseQuantity(t, 'temperature', system);
     return p.ok ? p.value : NaN;
   };
-  if (kind === 'heat') return { alloy: v.alloy, what: v.what, sulphur: null };
+  if (kind === 'heat')
+    return {
+      alloy: v.alloy,
+      what: v.what,
+      sulphur: v.sulphur.trim() ? (parseNumber(v.sulphur.replace('%', '')) ?? NaN) : null,
+      filler: v.filler.trim() || null,
+    };
   if (kind === 'wps')
     return {
       revision: v.revision,
       about: v.about,
+      metals: v.metals,
       amps: number(v.ampsLow) !== null && number(v.ampsHigh) !== null ? [number(v.ampsLow), number(v.ampsHigh)] : null,
     };
   if (kind === 'gas')
@@ -79,11 +90,14 @@ function bodyFor(kind: Kind, v: Values): unknown {
     };
   if (kind === 'tool') return { what: v.what, metal: v.metal, grit: number(v.grit) };
   const si = (t: string, q: 'volume' | 'gauge') => {
-    const p = parseQuantity(t, q, 'metric');
+    const p = parseQuantity(t, q, system, 0, q === 'volume' ? 'L' : undefined);
     return p.ok ? p.value : -1;
   };
+  const bought = containers.find((c) => c.id === v.container);
   if (kind === 'cylinder')
-    return { gas: v.gas, lot: null, form: v.form, water: si(v.water, 'volume'), rated: si(v.rated, 'gauge'), station: v.station };
+    return bought
+      ? { gas: v.gas, lot: null, form: bought.form, water: bought.water, rated: bought.rated, station: v.station }
+      : { gas: v.gas, lot: null, form: v.form, water: si(v.water, 'volume'), rated: si(v.rated, 'gauge'), station: v.station };
   // A scale is marked for the pressure in its tube; gauge pressure is what stands on it.
   if (kind === 'meter')
     return {
@@ -102,10 +116,48 @@ function bodyFor(kind: Kind, v: Values): unknown {
   };
 }
 
-export default function AddItem() {
+/** A cylinder that stands in no list. */
+function OwnCylinder({ system }: { system: System }) {
+  const { watch } = useFormContext<Values>();
+  if (watch('container') !== 'own') return null;
+  return (
+    <>
+      <PickField
+        name="form"
+        label="What it holds"
+        options={[
+          { value: 'cylinder', label: 'gas under pressure' },
+          { value: 'liquid', label: 'liquid' },
+        ]}
+      />
+      <TextField name="water" label="Water volume, such as 50 L" />
+      <TextField name="rated" label={system === 'inch' ? 'Rated fill, such as 2900 psi' : 'Rated fill, such as 200 bar'} />
+    </>
+  );
+}
+
+/** The base metals a WPS is for. */
+function Metals() {
+  const { register } = useFormContext<Values>();
+  return (
+    <fieldset className="col-span-2 md:col-span-4">
+      <legend className="text-sm font-medium">Base metals it is for; none: it does not say</legend>
+      <div className="flex flex-wrap gap-x-4">
+        {alloySchema.options.map((a) => (
+          <label key={a} className="flex min-h-11 items-center gap-2 text-sm">
+            <input type="checkbox" className="checkbox" value={a} {...register('metals')} />
+            {alloys[a].name}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+export default function AddItem({ system }: { system: System }) {
   const [kind, setKind] = useState<Kind>('heat');
   const save = async (v: Values): Promise<Refusal | null> => {
-    const item = registerSchema.safeParse({ kind, label: v.label, body: bodyFor(kind, v) });
+    const item = registerSchema.safeParse({ kind, label: v.label, body: bodyFor(kind, v, system) });
     if (!item.success)
       return {
         error: 'Something in it cannot be right.',
@@ -158,9 +210,13 @@ export default function AddItem() {
           station: '',
           meterKind: 'float',
           scaleGas: 'argon',
-          scale: '0 bar',
+          scale: system === 'inch' ? '0 psi' : '0 bar',
           certificate: '',
           frost: '',
+          sulphur: '',
+          filler: '',
+          container: '50-200',
+          metals: [],
         }}
         onRecord={save}
         label="Add"
@@ -174,7 +230,19 @@ export default function AddItem() {
           {kind === 'heat' && (
             <>
               <PickField name="alloy" label="Alloy" options={list(alloySchema.options)} />
-              <PickField name="what" label="What" options={list(['tube', 'fitting', 'filler'])} />
+              <PickField name="what" label="What" options={list(['tube', 'fitting', 'filler', 'flux'])} />
+              <TextField name="filler" label="Class, of a filler" hint="such as ER309L; empty: that of its alloy" />
+              <TextField
+                name="sulphur"
+                label="Sulphur, %"
+                hint="from the certificate, such as 0.009"
+                rules={{
+                  validate: (x: string) =>
+                    !x.trim() ||
+                    ((parseNumber(x.replace('%', '')) ?? -1) >= 0 && (parseNumber(x.replace('%', '')) ?? 2) <= 1) ||
+                    'A share such as 0.009.',
+                }}
+              />
             </>
           )}
           {kind === 'wps' && (
@@ -183,6 +251,7 @@ export default function AddItem() {
               <TextField name="ampsLow" label="Amps from" />
               <TextField name="ampsHigh" label="Amps to" />
               <TextField name="about" label="For" />
+              <Metals />
             </>
           )}
           {kind === 'gas' && (
@@ -196,7 +265,7 @@ export default function AddItem() {
                 rules={{ validate: (x: string) => (parseNumber(x) ?? -1) >= 0 || 'Type ppm from the certificate, such as 3.' }}
               />
               <TextField name="certificate" label="Certificate" />
-              <TextField name="frost" label="Its dew point" hint="such as -60 °C" />
+              <TextField name="frost" label="Its dew point" hint={system === 'inch' ? 'such as -76 °F' : 'such as -60 °C'} />
               <PickField name="use" label="For" options={list(['both', 'purge', 'torch'])} />
             </>
           )}
@@ -204,15 +273,14 @@ export default function AddItem() {
             <>
               <PickField name="gas" label="Gas" options={gasSchema.options.map((g) => ({ value: g, label: gasNames[g] }))} />
               <PickField
-                name="form"
-                label="What it holds"
+                name="container"
+                label="Size"
                 options={[
-                  { value: 'cylinder', label: 'gas under pressure' },
-                  { value: 'liquid', label: 'liquid' },
+                  ...containers.map((c) => ({ value: c.id, label: c.name })),
+                  { value: 'own', label: 'another: its volume and rating' },
                 ]}
               />
-              <TextField name="water" label="Volume, such as 50 L" />
-              <TextField name="rated" label="Rated fill, such as 200 bar" />
+              <OwnCylinder system={system} />
               <TextField name="station" label="Bay or station" />
             </>
           )}
@@ -224,7 +292,7 @@ export default function AddItem() {
                 options={meterSchema.shape.meterKind.options.map((k) => ({ value: k, label: meterNames[k] }))}
               />
               <PickField name="scaleGas" label="Scale is for" options={list(['argon', 'air', 'helium', 'nitrogen'])} />
-              <TextField name="scale" label="Scale pressure, gauge" hint="0 bar, or what stands on it" />
+              <TextField name="scale" label="Scale pressure, gauge" hint={`0 ${system === 'inch' ? 'psi' : 'bar'}, or what stands on it`} />
               <TextField name="station" label="Bay or station" />
             </>
           )}
@@ -248,7 +316,11 @@ export default function AddItem() {
               />
               <TextField name="lot" label="Lot" rules={{ required: 'Enter the lot.' }} />
               <TextField name="dwell" label="Dwell by its sheet" hint="such as 20 min" />
-              <TextField name="hottest" label="Hottest metal by its sheet" hint="such as 35 C; empty: the guides" />
+              <TextField
+                name="hottest"
+                label="Hottest metal by its sheet"
+                hint={`such as ${system === 'inch' ? '95 °F' : '35 °C'}; empty: the guides`}
+              />
               <CheckField name="hydrofluoric" label="Holds hydrofluoric acid" />
             </>
           )}

@@ -173,7 +173,10 @@ export function GasStage() {
                 <PickField
                   name="cylinder"
                   label="Purge drawn from"
-                  options={cylinders.map((c) => ({ value: c.id, label: `${c.label}, ${gasNames[c.body.gas].toLowerCase()}` }))}
+                  options={cylinders.map((c) => ({
+                    value: c.id,
+                    label: lot && c.body.gas !== lot.body.gas ? `${c.label}, holds ${gasNames[c.body.gas].toLowerCase()}` : c.label,
+                  }))}
                   empty="not kept"
                 />
                 <PickField

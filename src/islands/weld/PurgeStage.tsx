@@ -14,6 +14,7 @@ import { SideView } from '../drawings/SideView';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
 import { RefusalNote, Rules } from '../kit/notes';
+import { WrongFields } from '../kit/wrong';
 import { newId, type Refusal } from '../post';
 import { FillPanel } from '../purge/FillPanel';
 import { Headline, Scrub } from '../purge/Headline';
@@ -83,6 +84,17 @@ function Planning() {
   const [busy, setBusy] = useState(false);
   /** why the clock waits less than the trade's rule; empty: it does not */
   const [because, setBecause] = useState('');
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const tellWrong = useCallback(
+    (id: string, label: string | null) =>
+      setWrong((all) => {
+        if ((all[id] ?? null) === label) return all;
+        const { [id]: _, ...rest } = all;
+        return label === null ? rest : { ...rest, [id]: label };
+      }),
+    [],
+  );
+  const unread = Object.values(wrong);
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
   const drawing = useDrawingPlace(view);
@@ -192,6 +204,7 @@ function Planning() {
         'The set-up is out of range.',
         valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
       );
+    if (unread.length) return refuse(`${unread[0] ?? ''} cannot be read: the plan is of what stood there before. Set it right first.`);
     if (faults.length)
       return refuse(
         'The purge cannot be planned like this.',
@@ -236,182 +249,197 @@ function Planning() {
   };
 
   return (
-    <div className="space-y-3">
-      {drawing &&
-        createPortal(
-          <>
-            <SideView
+    <WrongFields value={tellWrong}>
+      <div className="space-y-3">
+        {drawing &&
+          createPortal(
+            <>
+              <SideView
+                setup={setup}
+                system={system}
+                rules={rules}
+                faults={faults}
+                shown={shown}
+                picked={picked}
+                onPick={pick}
+                onChange={change}
+                onDropped={planner.dropped}
+                className="w-full"
+              />
+              <Scrub at={now} longest={longest} limit={limit} shown={shown !== null} onAt={setMoment} />
+            </>,
+            drawing,
+          )}
+        <Headline
+          setup={setup}
+          cost={plan ? cost(plan) : ''}
+          plan={faults.length ? null : plan}
+          computing={seen.computing}
+          limit={limit}
+          system={system}
+          again={planner.start !== undefined}
+          unread={unread}
+        />
+        {faults.length > 0 && (
+          <ul
+            role="alert"
+            className="space-y-1 border-l-8 border-error bg-base-200 p-3 text-sm"
+            aria-label="What keeps this from being a purge"
+          >
+            {faults.map((f, i) => (
+              <li key={i}>
+                <button type="button" className="text-left font-semibold" onClick={() => pick(f.at)}>
+                  <span className="text-error">■ </span>
+                  {f.text}
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+        <div className="flex flex-wrap items-center gap-1 border-b-2 border-base-content" role="tablist" aria-label="Purge set-up">
+          {panels.map(([id, name]) => (
+            <button
+              key={id}
+              type="button"
+              role="tab"
+              aria-selected={panel === id}
+              className={`min-h-12 px-3 text-sm font-medium ${panel === id ? 'bg-base-content text-base-100' : 'hover:bg-base-200'}`}
+              onClick={() => setPanel(id)}
+            >
+              {name}
+            </button>
+          ))}
+          <span className="ml-auto text-xs text-base-content/80" role="status">
+            {planner.kept === 'keeping'
+              ? 'keeping'
+              : planner.kept === 'not-kept'
+                ? 'not kept on the server yet'
+                : planner.kept === 'moved'
+                  ? 'changed by somebody else: reload'
+                  : ''}
+          </span>
+          <button
+            type="button"
+            className="btn min-h-12 btn-ghost px-3"
+            aria-label="Undo"
+            disabled={!planner.canUndo}
+            onClick={planner.undo}
+          >
+            <Undo2 size={20} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="btn min-h-12 btn-ghost px-3"
+            aria-label="Redo"
+            disabled={!planner.canRedo}
+            onClick={planner.redo}
+          >
+            <Redo2 size={20} aria-hidden />
+          </button>
+        </div>
+        <div role="tabpanel" aria-label={panels.find(([id]) => id === panel)?.[1] ?? ''}>
+          {panel === 'openings' && (
+            <OpeningsPanel
               setup={setup}
               system={system}
-              rules={rules}
-              faults={faults}
-              shown={shown}
               picked={picked}
               onPick={pick}
               onChange={change}
-              onDropped={planner.dropped}
-              className="w-full"
+              ends={spaces.layout.free}
+              registers={registers}
             />
-            <Scrub at={now} longest={longest} limit={limit} shown={shown !== null} onAt={setMoment} />
-          </>,
-          drawing,
+          )}
+          {panel === 'spool' && (
+            <SpoolPanel setup={setup} system={system} size={size} picked={picked} onPick={pick} onChange={change} ends={ends} />
+          )}
+          {panel === 'root' && <RootPanel setup={setup} system={system} gap={state.fitup?.gapWide.value ?? 1e-3} onChange={change} />}
+          {panel === 'gain' && <GainPanel planner={planner} setup={setup} system={system} onChange={change} onPick={setPicked} />}
+          {panel === 'fill' && (
+            <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={now} mounted={mounted} />
+          )}
+        </div>
+        {/* Below the fields, so that nothing moves under the hand while the model answers. */}
+        <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />
+        {plan && faults.length === 0 && (
+          <Beside>
+            <Figures figures={plan.figures.slice(2)} system={system} />
+          </Beside>
         )}
-      <Headline
-        setup={setup}
-        cost={plan ? cost(plan) : ''}
-        plan={faults.length ? null : plan}
-        computing={seen.computing}
-        limit={limit}
-        system={system}
-        again={planner.start !== undefined}
-      />
-      {faults.length > 0 && (
-        <ul
-          role="alert"
-          className="space-y-1 border-l-8 border-error bg-base-200 p-3 text-sm"
-          aria-label="What keeps this from being a purge"
-        >
-          {faults.map((f, i) => (
-            <li key={i}>
-              <button type="button" className="text-left font-semibold" onClick={() => pick(f.at)}>
-                <span className="text-error">■ </span>
-                {f.text}
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-      <div className="flex flex-wrap items-center gap-1 border-b-2 border-base-content" role="tablist" aria-label="Purge set-up">
-        {panels.map(([id, name]) => (
-          <button
-            key={id}
-            type="button"
-            role="tab"
-            aria-selected={panel === id}
-            className={`min-h-12 px-3 text-sm font-medium ${panel === id ? 'bg-base-content text-base-100' : 'hover:bg-base-200'}`}
-            onClick={() => setPanel(id)}
-          >
-            {name}
+        <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2 border-t border-base-300 pt-2 md:grid-cols-4">
+          <label className="block text-sm font-medium">
+            Oxygen measured at
+            <select
+              className="select min-h-12 w-full"
+              aria-label="Oxygen measured at"
+              value={place === 'vent' ? (monitor ?? 'vent') : place}
+              onChange={(e) => {
+                const v = e.target.value;
+                setPlace(v === 'joint' || v === 'inlet' ? v : 'vent');
+                setMonitor(/^v\d/.test(v) ? v : undefined);
+              }}
+            >
+              {setup.vents.length > 1 ? (
+                setup.vents.map((v) => <option key={v.id} value={v.id}>{`vent ${v.id.slice(1)}`}</option>)
+              ) : (
+                <option value="vent">the vent</option>
+              )}
+              <option value="joint">the joint</option>
+              <option value="inlet">the inlet</option>
+            </select>
+          </label>
+          <label className="block text-sm font-medium">
+            Dams and tape in, count
+            <input
+              className="input min-h-12 w-full font-figure"
+              inputMode="numeric"
+              value={goingIn}
+              onChange={(e) => setCount(e.target.value)}
+              aria-invalid={countIn === null}
+            />
+          </label>
+          {(alsoReady.length > 0 || others.length > 0) && (
+            <div className="col-span-2 flex flex-wrap gap-x-5 md:col-span-4">
+              {alsoReady.map((w) => (
+                <label key={w.id} className="flex min-h-11 items-center gap-2 text-sm font-medium">
+                  <input
+                    type="checkbox"
+                    className="checkbox"
+                    checked={also.includes(w.id)}
+                    onChange={(e) => setAlso(e.target.checked ? [...also, w.id] : also.filter((x) => x !== w.id))}
+                  />
+                  Also serves {w.number}, in turn
+                </label>
+              ))}
+              {others.map((d) => (
+                <label key={d.id} className="flex min-h-11 items-center gap-2 text-sm font-medium">
+                  <input
+                    type="checkbox"
+                    className="checkbox"
+                    checked={listens.includes(d)}
+                    onChange={(e) => setListening({ ...listening, [d.id]: e.target.checked })}
+                  />
+                  Listens to {d.name}
+                </label>
+              ))}
+            </div>
+          )}
+          {waits.by === 'clock' && ready && faults.length === 0 && (
+            <ShorterWait gate={clockGate(setup, ready)} because={because} onBecause={setBecause} />
+          )}
+          <button type="button" className="btn col-span-2 min-h-14 btn-success text-lg" disabled={busy} onClick={() => void start()}>
+            Start the purge
           </button>
-        ))}
-        <span className="ml-auto text-xs text-base-content/80" role="status">
-          {planner.kept === 'keeping'
-            ? 'keeping'
-            : planner.kept === 'not-kept'
-              ? 'not kept on the server yet'
-              : planner.kept === 'moved'
-                ? 'changed by somebody else: reload'
-                : ''}
-        </span>
-        <button type="button" className="btn min-h-12 btn-ghost px-3" aria-label="Undo" disabled={!planner.canUndo} onClick={planner.undo}>
-          <Undo2 size={20} aria-hidden />
-        </button>
-        <button type="button" className="btn min-h-12 btn-ghost px-3" aria-label="Redo" disabled={!planner.canRedo} onClick={planner.redo}>
-          <Redo2 size={20} aria-hidden />
-        </button>
+        </div>
+        <p className="text-sm" role="status">
+          {device
+            ? `${device.sampleFlow > 0.8 * totalFlow(setup) ? `The pump of ${device.name} draws ${show(device.sampleFlow, 'flow', system)}, nearly all or more than the vent passes: it would suck air in. ` : ''}${device.name}${checked ? ', checked this shift' : ', not checked this shift: the record will say so'}.`
+            : criterion.purge.clockAllowed
+              ? 'No monitor: by the clock. The record will say oxygen not measured.'
+              : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}
+        </p>
+        <RefusalNote refusal={refusal} />
       </div>
-      <div role="tabpanel" aria-label={panels.find(([id]) => id === panel)?.[1] ?? ''}>
-        {panel === 'openings' && (
-          <OpeningsPanel
-            setup={setup}
-            system={system}
-            picked={picked}
-            onPick={pick}
-            onChange={change}
-            ends={spaces.layout.free}
-            registers={registers}
-          />
-        )}
-        {panel === 'spool' && (
-          <SpoolPanel setup={setup} system={system} size={size} picked={picked} onPick={pick} onChange={change} ends={ends} />
-        )}
-        {panel === 'root' && <RootPanel setup={setup} system={system} gap={state.fitup?.gapWide.value ?? 1e-3} onChange={change} />}
-        {panel === 'gain' && <GainPanel planner={planner} setup={setup} system={system} onChange={change} onPick={setPicked} />}
-        {panel === 'fill' && (
-          <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={now} mounted={mounted} />
-        )}
-      </div>
-      {/* Below the fields, so that nothing moves under the hand while the model answers. */}
-      <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />
-      {plan && faults.length === 0 && (
-        <Beside>
-          <Figures figures={plan.figures.slice(2)} system={system} />
-        </Beside>
-      )}
-      <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2 border-t border-base-300 pt-2 md:grid-cols-4">
-        <label className="block text-sm font-medium">
-          Oxygen measured at
-          <select
-            className="select min-h-12 w-full"
-            aria-label="Oxygen measured at"
-            value={place === 'vent' ? (monitor ?? 'vent') : place}
-            onChange={(e) => {
-              const v = e.target.value;
-              setPlace(v === 'joint' || v === 'inlet' ? v : 'vent');
-              setMonitor(/^v\d/.test(v) ? v : undefined);
-            }}
-          >
-            {setup.vents.length > 1 ? (
-              setup.vents.map((v) => <option key={v.id} value={v.id}>{`vent ${v.id.slice(1)}`}</option>)
-            ) : (
-              <option value="vent">the vent</option>
-            )}
-            <option value="joint">the joint</option>
-            <option value="inlet">the inlet</option>
-          </select>
-        </label>
-        <label className="block text-sm font-medium">
-          Dams and tape in, count
-          <input
-            className="input min-h-12 w-full font-figure"
-            inputMode="numeric"
-            value={goingIn}
-            onChange={(e) => setCount(e.target.value)}
-            aria-invalid={countIn === null}
-          />
-        </label>
-        {(alsoReady.length > 0 || others.length > 0) && (
-          <div className="col-span-2 flex flex-wrap gap-x-5 md:col-span-4">
-            {alsoReady.map((w) => (
-              <label key={w.id} className="flex min-h-11 items-center gap-2 text-sm font-medium">
-                <input
-                  type="checkbox"
-                  className="checkbox"
-                  checked={also.includes(w.id)}
-                  onChange={(e) => setAlso(e.target.checked ? [...also, w.id] : also.filter((x) => x !== w.id))}
-                />
-                Also serves {w.number}, in turn
-              </label>
-            ))}
-            {others.map((d) => (
-              <label key={d.id} className="flex min-h-11 items-center gap-2 text-sm font-medium">
-                <input
-                  type="checkbox"
-                  className="checkbox"
-                  checked={listens.includes(d)}
-                  onChange={(e) => setListening({ ...listening, [d.id]: e.target.checked })}
-                />
-                Listens to {d.name}
-              </label>
-            ))}
-          </div>
-        )}
-        {waits.by === 'clock' && ready && faults.length === 0 && (
-          <ShorterWait gate={clockGate(setup, ready)} because={because} onBecause={setBecause} />
-        )}
-        <button type="button" className="btn col-span-2 min-h-14 btn-success text-lg" disabled={busy} onClick={() => void start()}>
-          Start the purge
-        </button>
-      </div>
-      <p className="text-sm" role="status">
-        {device
-          ? `${device.sampleFlow > 0.8 * totalFlow(setup) ? `The pump of ${device.name} draws ${show(device.sampleFlow, 'flow', system)}, nearly all or more than the vent passes: it would suck air in. ` : ''}${device.name}${checked ? ', checked this shift' : ', not checked this shift: the record will say so'}.`
-          : criterion.purge.clockAllowed
-            ? 'No monitor: by the clock. The record will say oxygen not measured.'
-            : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}
-      </p>
-      <RefusalNote refusal={refusal} />
-    </div>
+    </WrongFields>
   );
 }
 

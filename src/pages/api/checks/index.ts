@@ -1,9 +1,9 @@
 import type { APIRoute } from 'astro';
-import { checkSchema } from '../../../core/work/registers';
-import { checks, takeCheck } from '../../../db/checks';
-import { now } from '../../../db/clock';
-import { bodyOf, error, json, who } from '../../server/answer';
-import { db } from '../../server/db';
+import { checkSchema } from '../../../../core/work/registers';
+import { checks, takeCheck } from '../../../../db/checks';
+import { now } from '../../../../db/clock';
+import { bodyOf, error, json, who } from '../../../server/answer';
+import { db } from '../../../server/db';
 
 export const GET: APIRoute = async () => json(await checks(db()));
 

@@ -1,0 +1,142 @@
+/** The front of a printed record: what an inspector reads first, and what is missing, before the drawings and the story. */
+import { show } from '../../basics/units';
+import { clock, duration } from '../../basics/units';
+import { gasNames } from '../../basics/gases';
+import { outcomeNames, unseenShare, zoneNames, zoneSchema } from '../../models/criteria';
+import { cleanMethodNames, testNames } from '../../models/cleaning';
+import { meets } from '../../models/sensor';
+import type { Reader } from '../event';
+import { dwellFromNames } from '../passivate';
+import type { ArcSpan, RunState } from '../run';
+import { openDeviations } from './deviations';
+import { arcOxygen, testRuns, waitsFor } from './lines';
+import { dams, type WeldState } from './state';
+
+/** `lacks`: nobody said or measured it. */
+export type FrontRow = { label: string; text: string[]; lacks?: boolean };
+
+/** How long gas had been on, unbroken, when an arc was struck, s; null with a dam open. */
+export function gasOnBefore(run: RunState, arc: Pick<ArcSpan, 'on'>): number | null {
+  const since = run.marks
+    .filter((m) => m.twice === null && m.at < arc.on)
+    .reduce<number | null>((from, { mark, at }) => {
+      if (mark === 'look' || mark === 'grind' || mark === 'dam-out') return null;
+      return mark === 'refill' || (mark === 'bottle' && from !== null) ? at : from;
+    }, run.startedAt);
+  return since === null ? null : (arc.on - since) / 1000;
+}
+
+const runOf = (s: WeldState, arc: ArcSpan): RunState | undefined => s.runs.find((r) => r.arcs.includes(arc));
+
+/** Oxygen with the arc on, over all purges of this weld: the highest, ppm, and the time over the limit, s; null where nothing measured it. */
+export function worstWelding(s: WeldState): { highest: number; over: number; limit: number } | null {
+  const found = s.runs.flatMap((r) => (r.ended?.welding ?? []).filter((w) => w.weld === s.id).map((w) => ({ ...w, run: r })));
+  if (!found.length) return null;
+  return {
+    highest: Math.max(...found.map((w) => w.highest)),
+    over: found.reduce((n, w) => n + w.over, 0),
+    limit: Math.min(...found.map((w) => w.run.started.rules.weldPpm)),
+  };
+}
+
+/** What a reader of the record would look for and not find. */
+export function missingOf(s: WeldState): string[] {
+  const no: string[] = ['Signatures: there is no sign-in yet.'];
+  const say = (when: boolean, text: string) => void (when && no.push(text));
+  const purged = s.runs.filter((r) => r.started.backing === 'purge');
+  const count = dams(s);
+  say(!s.fitup, 'The fit-up.');
+  say(s.fitup !== null && s.fitup.papers === undefined, 'What the registers said of its heats and its WPS.');
+  say(!s.gas, 'The gas check.');
+  say(
+    s.gas !== null && s.gas.monitor !== null && (s.gas.air === null || s.gas.bottle === null),
+    'The check of the oxygen monitor in this shift.',
+  );
+  say(!s.arcs.length, 'The arc.');
+  say(purged.length > 0 && s.arcs.some((a) => a.atArc?.reading == null), 'Oxygen when the arc was struck.');
+  say(purged.length > 0 && purged.every((r) => r.started.place === 'vent'), 'Oxygen at the joint: it was measured at the vent.');
+  say(
+    purged.some((r) => r.marks.some((m) => m.mark === 'look') && r.tacks > 0 && !r.marks.some((m) => m.mark === 'looked')),
+    'What the look at the tacks showed.',
+  );
+  if (s.look)
+    for (const zone of zoneSchema.options) {
+      const open = unseenShare(s.look.tints, zone);
+      say(open > 0, `${zoneNames[zone]}: ${Math.round(100 * open)} % not seen.`);
+    }
+  else say(s.arcs.length > 0, 'The look.');
+  say(s.look !== null && !s.verdict, 'The verdict.');
+  say(testRuns(s), `The result of its test: ${s.rinse ? testNames[s.rinse.test] : ''}.`);
+  say(s.rinse?.test === 'none', 'A test of the passivation: none was chosen.');
+  say(count.out === null && count.in > 0, 'The count of dams, tapes and diffusers that came out.');
+  for (const d of openDeviations(s)) no.push(`A settled answer to: ${d.text}`);
+  return no;
+}
+
+/** @param reader whose units, and who names the people */
+export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
+  const q = (v: number, quantity: Parameters<typeof show>[1]) => show(v, quantity, reader.system);
+  const row = (label: string, ...text: (string | null | false | undefined)[]): FrontRow => {
+    const said = text.filter((t): t is string => typeof t === 'string' && t !== '');
+    return said.length ? { label, text: said } : { label, text: ['not recorded'], lacks: true };
+  };
+  const { fitup: f, gas: g } = s;
+  const first = s.arcs[0];
+  const firstRun = first && runOf(s, first);
+  const on = first && firstRun && firstRun.started.backing === 'purge' ? gasOnBefore(firstRun, first) : undefined;
+  const worst = worstWelding(s);
+  const step = firstRun?.started.device?.declared?.resolution ?? 0;
+  const unpurged = s.runs.length > 0 && s.runs.every((r) => r.started.backing !== 'purge');
+  return [
+    row('Welder', f && reader.who(f.welder), f && `${f.wps.label} revision ${f.wps.revision}`),
+    row(
+      'Heats',
+      f && `${f.heatA.label} and ${f.heatB.label}`,
+      f && (f.filler ? `filler ${f.filler.heat.label}, ${q(f.filler.diameter, 'length')}` : 'no filler'),
+    ),
+    row(
+      'Gas',
+      g && `purge ${g.purge.label}, ${gasNames[g.purge.gas].toLowerCase()}`,
+      g && `torch ${g.torch.label}, ${gasNames[g.torch.gas].toLowerCase()}`,
+    ),
+    row('Oxygen at arc on', unpurged ? 'no inside purge' : s.arcs.length > 0 && arcOxygen(s)),
+    row(
+      'Highest with the arc on',
+      worst &&
+        `${Math.round(worst.highest)} ppm${step > 0 && !meets(worst.highest, step, worst.limit) && worst.highest <= worst.limit ? `, read in steps of ${step} ppm` : ''}`,
+      unpurged && 'no inside purge',
+    ),
+    row(
+      'Time over the limit',
+      worst && (worst.over > 0 ? `${duration(worst.over)} over ${worst.limit} ppm` : `none over ${worst.limit} ppm`),
+      unpurged && 'no inside purge',
+    ),
+    row('Gas on before the arc', on === undefined ? unpurged && 'no inside purge' : on === null ? 'a dam was open' : `${clock(on)} min`),
+    row('Verdict', s.verdict && outcomeNames[s.verdict.outcome], ...(s.verdict?.reasons ?? [])),
+    row(
+      'Cleaned',
+      ...s.cleans.map(
+        (c) =>
+          `${cleanMethodNames[c.method]}, ${c.side === 'both' ? 'inside and outside' : c.side}${c.tool ? `, ${c.tool.label}` : ''}${c.product ? `, ${c.product.label}` : ''}; ${c.tintRemains ? 'tint remains' : 'no tint left'}`,
+      ),
+      s.skipped.clean && `left out: ${s.skipped.clean}`,
+      s.done.clean && s.cleans.length === 0 && !s.skipped.clean && 'not asked for',
+    ),
+    row(
+      'Passivated',
+      s.bath &&
+        `${s.bath.product.label}, ${s.bath.acid} ${s.bath.percent} %, ${clock(s.bath.dwell)} min ${dwellFromNames[s.bath.dwellFrom]}`,
+      s.rinse &&
+        (s.rinse.test === 'none'
+          ? 'no test'
+          : `${testNames[s.rinse.test]}: ${s.rinse.testPassed === null ? 'not done' : s.rinse.testPassed ? 'passed' : 'failed'}`),
+      s.skipped.passivate && `left out: ${s.skipped.passivate}`,
+      s.done.passivate && s.bath === null && !s.skipped.passivate && 'not asked for',
+    ),
+    row(
+      'Now',
+      s.closed ? `Closed, unsigned${s.closed.remarks ? `: ${s.closed.remarks}` : ''}` : `Open: ${waitsFor(s).toLowerCase()}`,
+      s.rewelds > 0 && `R${s.rewelds}`,
+    ),
+  ];
+}

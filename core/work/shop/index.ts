@@ -1,0 +1,36 @@
+/** What holds for the whole shop: its time zone. The record keeps UTC; paper is in the shop's own time. */
+import { z } from 'zod';
+
+const zone = (name: string): boolean => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+export const shopSchema = z.object({
+  timeZone: z.string().min(1).max(60).refine(zone, 'There is no such time zone. Take one such as Europe/Lisbon or UTC.'),
+});
+export type Shop = z.infer<typeof shopSchema>;
+
+/** A moment in the shop's time: 2026-03-01 09:00:00. @param iso ISO 8601 */
+export function inShopTime(iso: string, { timeZone }: Shop): string {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    ...{ year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' },
+  }).formatToParts(new Date(iso));
+  const of = (type: Intl.DateTimeFormatPartTypes) => parts.find((p) => p.type === type)?.value ?? '';
+  return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')}:${of('second')}`;
+}
+
+/** How far the shop's time is from UTC at a moment: UTC+01:00, UTC. */
+export function offsetText(iso: string, { timeZone }: Shop): string {
+  const minutes = Math.round(
+    (Date.parse(`${inShopTime(iso, { timeZone }).replace(' ', 'T')}Z`) - Math.floor(Date.parse(iso) / 1000) * 1000) / 60_000,
+  );
+  if (minutes === 0) return 'UTC';
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `UTC${minutes < 0 ? '-' : '+'}${two(Math.floor(Math.abs(minutes) / 60))}:${two(Math.abs(minutes) % 60)}`;
+}
