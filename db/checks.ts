@@ -75,7 +75,7 @@ export async function takeCheck(
       const last = checksOf(before, 'cylinder', check.item).at(-1);
       const refusal = readingRefusal(item.body, last?.body ?? null, check.body);
       if (refusal) return { ok: false, status: 422, error: refusal };
-      note = left(item.body, check.body) === 0 ? 'Empty for use: change it.' : '';
+      note = left(item.body, check.body) === 0 ? 'Empty: nothing more can be drawn from it. Change it.' : '';
     }
     if (check.kind === 'meter') {
       if (check.body.checkMeter === check.item)

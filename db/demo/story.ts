@@ -115,6 +115,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   await say(s.welder, 'setup.recorded', {
     cup,
     lens: true,
+    screen: false,
     electrode: mm(2.4),
     stickOut: mm(12.7),
     flow: cupFlow(cup, true).value ?? lpm(12),

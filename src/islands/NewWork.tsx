@@ -148,7 +148,9 @@ export default function NewWork({ criteria, jobs, system }: Props) {
                   hint={
                     size?.ok
                       ? `${sizeName(size.size)}: OD ${odText(size.size, system)}, wall ${wallText(size.size, system)}`
-                      : 'such as 2, 1-1/2, 50; of your own: 40 x 1 mm, 1.5 in x 16 ga'
+                      : system === 'inch'
+                        ? 'such as 2, 1-1/2; of your own: 1.5 in x 16 ga'
+                        : 'such as 50, 1-1/2; of your own: 40 x 1 mm tube'
                   }
                 />
                 {v.series === 'pipe' && (

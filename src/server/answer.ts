@@ -1,6 +1,7 @@
 /** Small shared pieces of the endpoints: JSON in with a limit, JSON out, the session cookie. */
 import type { APIContext } from 'astro';
 import type { z } from 'zod';
+import { issuesOf } from '../../core/work/event';
 
 export const json = (body: unknown, status = 200, headers: Record<string, string> = {}): Response =>
   new Response(JSON.stringify(body), {
@@ -61,11 +62,7 @@ export async function bodyOf<S extends z.ZodType>(
   const parsed = schema.safeParse(read.value);
   if (parsed.success) return { value: parsed.data };
   return {
-    refusal: error(
-      422,
-      'Something in it cannot be right.',
-      parsed.error.issues.map((i) => (i.path.length ? `${i.path.join('.')}: ${i.message}` : i.message)),
-    ),
+    refusal: error(422, 'Something in it cannot be right.', issuesOf(parsed.error)),
   };
 }
 

@@ -32,7 +32,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(page.getByText('The gap is wider than the tube. Check the unit.')).toBeVisible();
     await expect(field(page, 'Widest gap')).toHaveValue('4 in');
     await field(page, 'Widest gap').fill('5/32');
-    await expect(page.getByText('= 3.97 mm')).toBeVisible();
+    await expect(page.getByText('= 5/32 in')).toBeVisible();
     await field(page, 'Narrowest at').selectOption('12');
     await field(page, 'Widest at').selectOption('5');
     await expect(page.getByRole('img', { name: /End view.*widest at 5/ })).toBeVisible();

@@ -197,3 +197,41 @@ test('a weld that was not looked at is not bright, and a bath takes nothing for 
   await expect(page.getByText('Hotter than any cleaning. Check the unit.')).toBeVisible();
   for (const label of ['Method', 'Side', 'Looked again: tint left?']) await expect(field(page, label)).toHaveValue('');
 });
+
+/** What a page says, everything opened, without lists to pick from. */
+async function textOf(page: Page, path: string): Promise<string> {
+  await page.goto(path);
+  return page.evaluate(() => {
+    document.querySelectorAll('details').forEach((d) => (d.open = true));
+    const copy = document.body.cloneNode(true) as HTMLElement;
+    copy.querySelectorAll('select, script, style, input').forEach((n) => n.remove());
+    document.body.append(copy);
+    const said = copy.innerText + [...document.querySelectorAll('[placeholder]')].map((i) => i.getAttribute('placeholder')).join('\n');
+    copy.remove();
+    return said;
+  });
+}
+/** Names of sizes are names, in whatever units. */
+const others = {
+  inch: /[^\n]{0,40}\d ?(mm|°C|L\/min|m³|bar|kPa|m\/s|mm\/min)(?![\w/]| tube)[^\n]{0,20}|[^\n]*a m³[^\n]*/g,
+  metric: /[^\n]{0,40}\d ?(CFH|°F|psi|ft³|inH2O|mph|ft\/s|in\/min)(?!\w)[^\n]{0,20}|[^\n]{0,40}\d in(?![\w,)]| tube| \d)[^\n]{0,20}/g,
+};
+
+for (const [system, name] of [
+  ['inch', /Bram Tarn/],
+  ['metric', /Ines Halloway/],
+] as const)
+  test(`nothing in other units for who reads in ${system}`, async ({ page, request }) => {
+    test.setTimeout(120_000);
+    await page.goto('/');
+    await be(page, name);
+    const { welds } = (await (await request.get('/api/board')).json()) as { welds: { id: string; due: string }[] };
+    const stages = [...new Map(welds.map((w) => [w.due, w.id])).values()];
+    const found: Record<string, string[]> = {};
+    const pages = ['/', '/gas', '/registers', '/devices', '/criteria', '/people', '/work/new', '/cautions'];
+    for (const path of [...pages, ...stages.map((id) => `/welds/${id}`), ...stages.map((id) => `/welds/${id}/record`)]) {
+      const hits = (await textOf(page, path)).match(others[system]);
+      if (hits) found[path] = [...new Set(hits.map((h) => h.trim()))];
+    }
+    expect(found).toEqual({});
+  });

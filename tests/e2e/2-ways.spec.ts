@@ -129,12 +129,12 @@ test('leaving a stage out wants its reason', async ({ page }) => {
   await press(page, 'Record the look');
   await press(page, 'Give the verdict');
   await expect(due(page, 'clean')).toBeVisible();
-  await page.getByText('Leave it out ›').click();
+  await page.getByText('Skip this step ›').click();
   await field(page, 'Reason').fill('x');
-  await press(page, 'Leave out');
+  await press(page, 'Skip it');
   await expect(page.getByText(/Say why in a few words/)).toBeVisible();
   await field(page, 'Reason').fill('Customer cleans the line whole');
-  await press(page, 'Leave out');
+  await press(page, 'Skip it');
   await expect(due(page, 'passivate')).toBeVisible();
   await expect(page.locator('[data-stage="clean"]')).toContainText('Left out: Customer cleans the line whole');
 });
@@ -157,9 +157,9 @@ test('what was done that must not be is taken as a deviation, and keeps the reco
   await field(page, 'Why').fill('wrong brush off the wall');
   await press(page, 'Record the cleaning');
   await expect(due(page, 'passivate')).toBeVisible();
-  await page.getByText('Leave it out ›').last().click();
+  await page.getByText('Skip this step ›').last().click();
   await field(page, 'Reason').fill('whole line is passivated later');
-  await press(page, 'Leave out');
+  await press(page, 'Skip it');
   await expect(due(page, 'record')).toBeVisible();
   await expect(page.getByTestId('waits')).toHaveText('A deviation to settle');
   await press(page, 'Close the record, unsigned');

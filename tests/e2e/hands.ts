@@ -246,6 +246,7 @@ export async function atPurge(page: Page, over: Work = {}): Promise<string[]> {
     await tell(request, weld, 'setup.recorded', {
       cup: 12,
       lens: true,
+      screen: false,
       electrode: 2.4e-3,
       stickOut: 0.0127,
       flow: 2e-4,

@@ -2,9 +2,10 @@
 import { describe, expect, it } from 'vitest';
 import { baths } from '../../core/models/cleaning';
 import { gasRefusal } from '../../core/basics/gases';
-import { gapAdvice, highLow, postFlow, postPurge, startingAmps, tackCount } from '../../core/models/heat';
+import { gapAdvice, highLow, ovality, postFlow, postPurge, startingAmps, tackCount } from '../../core/models/heat';
 import { fillerFor } from '../../core/basics/materials';
-import { cupFlow, cups, cfh, cupBore, reynolds, stickOut } from '../../core/models/shield';
+import { coolDistance, damPractice, damSchema, leastDistance, peakTemperature } from '../../core/models/setup';
+import { coverWithScreen, cupFlow, cups, cfh, cupBore, reynolds, stickOut } from '../../core/models/shield';
 
 const INCH = 0.0254;
 
@@ -83,6 +84,60 @@ describe('starting figures (common practice, no source, unless said)', () => {
   });
 });
 
+describe('rods and gaps (common practice, no source)', () => {
+  const at = (mm: number, od: number, system: 'inch' | 'metric' = 'inch') =>
+    Object.fromEntries(
+      gapAdvice({ narrow: mm / 1000, narrowAt: 12, wide: mm / 1000, wideAt: 6 }, 0.0071, false, system, od).map((a) => [a.school, a.text]),
+    );
+  it('1/8 in rod on wide gaps of large pipe, 3/32 on the same gap of small', () => {
+    expect(at(4, 0.219)['Rod by gap']).toContain('1/8 in rod');
+    expect(at(4, 0.06)['Rod by gap']).toContain('3/32 in rod');
+    expect(at(4, 0.219, 'metric')['Rod by gap']).toContain('3.2 mm rod');
+    expect(at(2, 0.219, 'metric')['Rod by gap']).toContain('1.6 mm rod');
+  });
+  it('the other school takes the rod just wider than the gap, and has none for 4 mm', () => {
+    expect(at(2.6, 0.219)['Rod wider than the gap']).toContain('Take a 1/8 in rod');
+    expect(at(4, 0.219)['Rod wider than the gap']).toContain('No common rod is wider');
+  });
+  it('over 1/4 in is no question of a rod', () => {
+    expect(Object.keys(at(6.5, 0.219))).toEqual(['Gap']);
+    expect(at(6.3, 0.219)['Rod by gap']).toContain('1/8 in rod');
+  });
+  it('out of round makes half of itself in high-low: 15 % of 1.65 mm is passed at 0.5 mm (ASME BPE, from memory)', () => {
+    const size = { wall: 1.65e-3 };
+    expect(ovality(0.0511, 0.0507, size)).toMatchObject({ caution: '' });
+    expect(ovality(0.0511, 0.0505, size).caution).toContain('turn one end');
+  });
+});
+
+describe('dams and heat', () => {
+  it('a heat-resistant bung by hand near the 15 mm of common practice (no source), on thin tube of any wall', () => {
+    for (const wall of [0.9e-3, 1.65e-3, 2.77e-3]) {
+      expect(coolDistance('bung', wall)).toBeGreaterThan(0.01);
+      expect(coolDistance('bung', wall)).toBeLessThan(0.022);
+    }
+  });
+  it('close to the weld it is the peak of Adams 1958 (from memory): 720 J/mm net in 5 mm, steel, worked example of a handbook', () => {
+    // 1/(Tp - T0) = 4.13 rho c Y t/H + 1/(Tm - T0), with the heat this wall is taken to get; no loss can make it hotter.
+    for (const x of [0.003, 0.006, 0.01]) {
+      const adams = 20 + 1 / (4.13 * (x / 29.5) + 1 / 1380);
+      expect(peakTemperature(x, 2e-3)).toBeLessThan(adams + 1);
+      expect(peakTemperature(x, 2e-3)).toBeGreaterThan(0.9 * adams);
+    }
+  });
+  it('heavy wall asks for more than thin tube, and nothing offers less than the trade', () => {
+    for (const kind of damSchema.options) {
+      expect(coolDistance(kind, 7.11e-3)).toBeGreaterThan(coolDistance(kind, 1.65e-3));
+      for (const wall of [1e-3, 1.65e-3, 3.4e-3, 7.11e-3, 10.3e-3]) {
+        expect(leastDistance(kind, wall)).toBeGreaterThanOrEqual(damPractice[kind].least);
+        expect(leastDistance(kind, wall)).toBeGreaterThanOrEqual(coolDistance(kind, wall) - 1e-9);
+      }
+    }
+    // What melts stands 150 mm off in the trade: the heat of a hand weld asks for no more than that on any of these.
+    for (const wall of [1.65e-3, 3.4e-3, 7.11e-3]) expect(coolDistance('foam', wall)).toBeLessThan(0.15);
+  });
+});
+
 describe('cups', () => {
   it('the number is sixteenths of an inch of bore (common practice, no source)', () => expect(cupBore(12) * 1000).toBeCloseTo(19.05, 6));
   // Trade charts, common practice, no source: 15 to 20 CFH for no. 6, 20 to 30 for no. 8 to 12. The rule must allow them.
@@ -98,6 +153,15 @@ describe('cups', () => {
   });
   it('no. 12 at 25 CFH has a Reynolds number of 978 in its bore (worked by hand)', () =>
     expect(reynolds(12, cfh(25))).toBeCloseTo(978.4, -1));
+  it('a screen upon the lens: 1 in for a no. 12 (common practice, no source), cover as the table of the cup rule has it', () => {
+    expect((stickOut(12, true, 2.4e-3, true).value ?? 0) / INCH).toBeCloseTo(1, 2);
+    const table: Record<number, number> = { 5: 0.31, 6: 0.39, 8: 0.6, 10: 0.81, 12: 1.05, 14: 1.29, 16: 1.53, 18: 1.78, 20: 2.04 };
+    for (const [n, width] of Object.entries(table)) expect(Math.abs(coverWithScreen(Number(n), INCH) / INCH - width)).toBeLessThan(0.011);
+    for (const n of cups) {
+      expect(stickOut(n, true, 2.4e-3, true).value).toBeGreaterThan(stickOut(n, true, 2.4e-3).value as number);
+      expect(cupFlow(n, true, true).high).toBeGreaterThan(cupFlow(n, true).high as number);
+    }
+  });
   it('a lens stands off further than a plain cup, and every cup has a flow', () => {
     for (const n of cups) {
       const plain = stickOut(n, false, 2.4e-3).value;

@@ -19,6 +19,7 @@ export const quantitySchema = z.enum([
   'fraction',
   'speed',
   'dissolved',
+  'wind',
 ]);
 /** SI inside: m, m², m³, s, m³/s, Pa, A; oxygen in ppm by volume, what is dissolved in water in ppm by weight, temperature in °C, the rest plain numbers. */
 export type Quantity = z.infer<typeof quantitySchema>;

@@ -54,7 +54,7 @@ export type Draw = { flow: number; from: number; to: number | null };
 /**
  * What should be left now: what the last look found, less what was drawn since and, of liquid, what boiled off.
  * @param look when it was looked at, ms @param changed a bottle was put on since: null, for nobody has read it yet
- * @returns m³ and s until it is empty for use at the present draw; null when it was never read
+ * @returns m³ and s until nothing more can be drawn at the present draw; null when it was never read
  */
 export function leftNow(
   c: Cylinder,

@@ -169,7 +169,8 @@ function read(text: string, system: System, series: Series | null, given: Size):
     }
   }
   if (held.length) throw new Wrong({ at: text.length, word: '[', text: 'A bracket is not closed.' });
-  if (parts.length === 0) throw new Wrong({ at: 0, word: '', text: 'The list names no part. Begin with a length, such as 500 mm.' });
+  if (parts.length === 0)
+    throw new Wrong({ at: 0, word: '', text: 'The list names no part. Begin with a length, such as 500 mm or 20 in.' });
   if (welds) throw new Wrong({ at: text.length, word: 'weld', text: 'Nothing follows the last weld: name the part it joins.' });
   return { parts, joint: joints[0] ?? null, joints };
 }

@@ -7,6 +7,7 @@ import type { Quantity } from '../figure';
 import { formatFraction, lastDigit, parseNumber } from './numbers';
 
 export { formatFraction, parseNumber } from './numbers';
+export { inSystem } from './sentence';
 
 export type System = 'inch' | 'metric';
 /** `step`: one of the last digit as it was typed, in SI: "0.00 %" was read in steps of 100 ppm. */
@@ -56,6 +57,7 @@ const known: Record<Quantity, Unit[]> = {
   count: [plain],
   fraction: [scaled('', 1), scaled('%', 0.01)],
   dissolved: [scaled('ppm', 1, 'mg/l', 'mg/kg')],
+  wind: [scaled('m/s', 1), scaled('mph', 0.44704), scaled('ft/s', 0.3048), scaled('km/h', 1 / 3.6, 'kph')],
   speed: [scaled('mm/s', 1e-3), scaled('in/min', 0.0254 / 60, 'ipm')],
 };
 
@@ -76,6 +78,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     fraction: '%',
     speed: 'in/min',
     dissolved: 'ppm',
+    wind: 'mph',
   },
   metric: {
     length: 'mm',
@@ -92,6 +95,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     fraction: '%',
     speed: 'mm/s',
     dissolved: 'ppm',
+    wind: 'm/s',
   },
 };
 
@@ -121,6 +125,7 @@ const words: Record<Quantity, string> = {
   fraction: 'a share',
   speed: 'a speed',
   dissolved: 'a concentration',
+  wind: 'a wind',
 };
 const example: Record<Quantity, string> = {
   length: '5/32 in or 4 mm',
@@ -137,6 +142,7 @@ const example: Record<Quantity, string> = {
   fraction: '10 %',
   speed: '6 ipm',
   dissolved: '20 ppm or 20 mg/L',
+  wind: '0.5 m/s or 1 mph',
 };
 
 /**
@@ -185,15 +191,12 @@ export function clock(seconds: number): string {
   return h ? `${h}:${two(m)}:${two(s % 60)}` : `${m}:${two(s % 60)}`;
 }
 
+/** A counter with its unit: "4:07 min", "1:06:43 h". */
+export const timed = (seconds: number): string => `${clock(seconds)} ${Math.floor(seconds) >= 3600 ? 'h' : 'min'}`;
+
 /** A time in words, its unit with it: "42 s", "4:07 min", "24 h". */
 export const duration = (seconds: number): string =>
-  seconds < 60
-    ? `${Math.round(seconds)} s`
-    : seconds < 3600
-      ? `${clock(seconds)} min`
-      : seconds % 3600 === 0
-        ? `${seconds / 3600} h`
-        : `${clock(seconds)} h`;
+  seconds < 60 ? `${Math.round(seconds)} s` : seconds >= 3600 && seconds % 3600 === 0 ? `${seconds / 3600} h` : timed(seconds);
 
 /**
  * A stored value as a welder reads it, number and unit apart (the unit is set smaller).

@@ -82,6 +82,17 @@ export const tackCount = (od: number): { least: number; text: string } =>
       ? { least: 3, text: 'Three or four tacks' }
       : { least: 4, text: 'Four tacks or more' };
 
+/** Filler rods as the trade has them: inch fraction and metric size. */
+const rods = [
+  { size: INCH / 16, metric: 1.6e-3 },
+  { size: (3 / 32) * INCH, metric: 2.4e-3 },
+  { size: INCH / 8, metric: 3.2e-3 },
+] as const;
+/** Pipe from which a wide gap takes the 1/8 in rod, m. Common practice, no source: large pipe. */
+const LARGE = 0.15;
+/** Beyond this a gap is no question of a rod any more, m (1/4 in). Common practice, no source. */
+export const NO_ROD = INCH / 4;
+
 export type Advice = { school: string; text: string; source: string };
 
 /** What the gap says: what to expect, where to start, which rod. Every school that has an answer, side by side. */
@@ -90,6 +101,7 @@ export function gapAdvice(
   wall: number,
   autogenous: boolean,
   system: System,
+  od = 0,
 ): Advice[] {
   const len = (m: number) => show(m, 'length', system);
   const advice: Advice[] = [];
@@ -104,18 +116,34 @@ export function gapAdvice(
     if (share > 0.1)
       say(
         'Filler when fit-up needs it',
-        `Touch in a ${len(wall <= 2e-3 ? 1.6e-3 : 2.4e-3)} rod where the gap is widest and record it.`,
+        `Touch in a ${len(system === 'inch' ? (wall <= 2e-3 ? INCH / 16 : (3 / 32) * INCH) : wall <= 2e-3 ? 1.6e-3 : 2.4e-3)} rod where the gap is widest and record it.`,
         'Filler by wall: from memory of handbook tables',
       );
   } else {
+    const rod = (r: (typeof rods)[number]) => len(system === 'inch' ? r.size : r.metric);
+    if (gap.wide > NO_ROD + 1e-6) {
+      say(
+        'Gap',
+        `${len(gap.wide)} is over ${len(NO_ROD)}: no question of a rod any more. Fit it again, or build the edge up by a procedure that allows it.`,
+      );
+      return advice;
+    }
     const g = (gap.narrow + gap.wide) / 2;
+    const wider = rods.find((r) => r.size > gap.wide + 1e-6);
     say(
       'Rod by gap',
-      g > (3 / 32) * INCH
-        ? `Take a ${len((3 / 32) * INCH)} rod: the gap is over ${len((3 / 32) * INCH)}.`
-        : `Take a ${len(INCH / 16)} rod: the gap is ${len((3 / 32) * INCH)} or less.`,
+      g > INCH / 8 + 1e-6 && od >= LARGE
+        ? `Take a ${rod(rods[2])} rod: a wide gap on large pipe.`
+        : g > (3 / 32) * INCH
+          ? `Take a ${rod(rods[1])} rod: the gap is over ${rod(rods[1])}.`
+          : `Take a ${rod(rods[0])} rod: the gap is ${rod(rods[1])} or less.`,
     );
-    say('Rod wider than the gap', `Take a rod wider than ${len(gap.wide)} and rest it in the gap.`);
+    say(
+      'Rod wider than the gap',
+      wider
+        ? `Take a ${rod(wider)} rod, wider than the ${len(gap.wide)} gap, and rest it in the gap.`
+        : `No common rod is wider than ${len(gap.wide)}: bring the gap down, or feed the rod in.`,
+    );
     if (wall > AUTOGENOUS_MOST)
       say(
         'Open root',

@@ -5,7 +5,7 @@
 import { settles } from '../../basics/gases';
 import { layOut, turnWhole } from '../../basics/spool';
 import { show, type System } from '../../basics/units';
-import { coolDistance, damPractice } from '../setup';
+import { leastDistance } from '../setup';
 import { planOf } from './plan';
 import { partLabel } from '../setup';
 import { predict } from './predict';
@@ -143,7 +143,7 @@ export function candidates(setup: Setup, spaces: Spaces, limit: number, system: 
     out.push({
       id: `leg-${leg.part}`,
       at: leg.part,
-      text: `Vent the ${partLabel(setup, leg.part)}: 3 mm at its end`,
+      text: `Vent the ${partLabel(setup, leg.part)}: ${len(0.003)} at its end`,
       setup: { ...setup, vents: [...setup.vents, { id: nextId(setup.vents, 'v'), on: dam, height: good, bore: 0.003 }] },
     });
   }
@@ -201,7 +201,7 @@ function closerDams(setup: Setup, spaces: Spaces): { setup: Setup; at: string; w
   let at = '';
   const dams = setup.dams.map((d) => {
     if (typeof d.at !== 'number' || !spaces.dams.some((s) => s.item.id === d.id && spaces.spaceOf.get(s.node) === 0)) return d;
-    const least = Math.ceil(Math.max(damPractice[d.kind].least, coolDistance(d.kind)) * 200) / 200;
+    const least = leastDistance(d.kind, joint.size.wall);
     const distance = d.part === joint.id ? d.at : before?.kind === 'straight' && d.part === before.id ? before.length - d.at : null;
     if (distance === null || distance < 2 * least || distance < 0.08) return d;
     words.push(least);

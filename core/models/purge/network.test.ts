@@ -7,6 +7,7 @@ import { adviceOn, entering, planOf, planPurge, predict, runThrough, score, sequ
 import {
   closeUp,
   coolDistance,
+  leastDistance,
   damPractice,
   damSchema,
   damStands,
@@ -136,8 +137,11 @@ describe('rules of the trade', () => {
   });
   it('the peak temperature falls with the distance and the dams stand where they stand it', () => {
     for (const kind of damSchema.options) {
-      expect(peakTemperature(coolDistance(kind))).toBeCloseTo(damStands[kind], 6);
-      expect(peakTemperature(coolDistance(kind) + 0.01)).toBeLessThan(damStands[kind]);
+      for (const wall of [0.9e-3, 1.65e-3, 3.4e-3, 7.11e-3]) {
+        expect(peakTemperature(coolDistance(kind, wall), wall)).toBeCloseTo(damStands[kind], 6);
+        expect(peakTemperature(coolDistance(kind, wall) + 0.01, wall)).toBeLessThan(damStands[kind]);
+        expect(leastDistance(kind, wall)).toBeGreaterThanOrEqual(Math.max(damPractice[kind].least, coolDistance(kind, wall)) - 1e-9);
+      }
       expect(damPractice[kind].never).toBeLessThan(damPractice[kind].least);
     }
   });

@@ -131,7 +131,7 @@ export function planOf(
     }),
     figure({
       id: 'plug',
-      label: 'If it moved as a plug',
+      label: 'If the gas pushed the air out and nothing mixed',
       quantity: 'time',
       value: perVolume,
       kind: 'model',

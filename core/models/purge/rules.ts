@@ -144,7 +144,7 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
     const d = distance.get(mesh.nodeVertex[mesh.nodeIndex.get(node) ?? -1] ?? -1);
     if (d === undefined) continue;
     const practice = damPractice[item.kind];
-    const cool = coolDistance(item.kind);
+    const cool = coolDistance(item.kind, size?.wall ?? 1.65e-3);
     if (d < practice.never)
       say(
         'dam-never',
@@ -157,7 +157,7 @@ export function judgeSetup(setup: Setup, spaces: Spaces, p: Prediction, limit: n
         'dam-near',
         'mind',
         item.id,
-        `Dam ${item.id.slice(1)} is ${len(d)} from the joint. Common practice keeps ${damNames[item.kind]} ${len(practice.least)} away by hand; a cooling estimate says ${len(cool)}.`,
+        `Dam ${item.id.slice(1)} is ${len(d)} from the joint. Common practice keeps ${damNames[item.kind]} ${len(practice.least)} away by hand; by the heat of this weld it is ${len(cool)}.`,
       );
   }
 

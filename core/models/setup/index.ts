@@ -23,4 +23,4 @@ export {
 export { jointsToWeld, setupForWeld, withJacket, withJoints, withoutPart, withPart } from './build';
 export { fromJoint, partLabel, seatWords, setupWords } from './words';
 export { hoseBrings, hoseNames } from './hose';
-export { coolDistance, damNames, damPractice, damStands, peakTemperature } from './dams';
+export { coolDistance, damNames, damPractice, damStands, leastDistance, peakTemperature } from './dams';

@@ -1,6 +1,6 @@
 /** A cleaning that was done, with what, and what was left. What was done is always taken; what must not be is a deviation. */
 import { z } from 'zod';
-import { clock } from '../../basics/units';
+import { timed } from '../../basics/units';
 import {
   cleanMethodNames,
   deviates,
@@ -69,7 +69,7 @@ export function tellClean(b: Cleaned, reader: Reader): Line {
   return {
     title: 'Cleaned',
     details: [
-      `${cleanMethodNames[b.method]}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.tool ? `, ${b.tool.label}` : ''}${b.product ? `, ${b.product.label} lot ${b.product.product.lot}` : ''}${b.dwell ? `, ${clock(b.dwell)} min` : ''}`,
+      `${cleanMethodNames[b.method]}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.tool ? `, ${b.tool.label}` : ''}${b.product ? `, ${b.product.label} lot ${b.product.product.lot}` : ''}${b.dwell ? `, ${timed(b.dwell)}` : ''}`,
       `${b.metalTemperature === null ? 'Metal not measured' : `Metal ${q(b.metalTemperature, 'temperature')}`}; ${b.tintRemains ? 'tint remains' : 'no tint left'}`,
       ...(b.rinse ? [`Rinsed: feed pH ${b.rinse.feedPh}, runoff pH ${b.rinse.runoffPh}`] : []),
       ...(b.because === null ? [] : [`Why: ${b.because}`]),

@@ -48,9 +48,17 @@ export function readSaid(d: EventDef, n: number, body: unknown): { ok: true; sai
   return read.success ? { ok: true, said: read.data } : { ok: false, reasons: issuesOf(read.error) };
 }
 
-/** What a schema found wrong, in lines that name the field. */
+/** A field as a person would call it: "gap narrow value" for gapNarrow.value. */
+const spoken = (path: readonly PropertyKey[]): string =>
+  path
+    .map(String)
+    .join(' ')
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase();
+
+/** What a schema found wrong: our own sentences as they are, what it says by itself with the field it speaks of. */
 export const issuesOf = (e: { issues: readonly { path: PropertyKey[]; message: string }[] }): string[] =>
-  e.issues.map((i) => (i.path.length ? `${i.path.join('.')}: ${i.message}` : i.message));
+  e.issues.map(({ path, message }) => (path.length === 0 || message.endsWith('.') ? message : `${spoken(path)}: ${message}`));
 
 /** What was said under a version, as it would be said today. */
 export const lifted = (d: EventDef, n: number, said: unknown, about: About): unknown =>

@@ -1,6 +1,6 @@
 /** Passivation: the bath that was started, the rinse and the test that ended it. */
 import { z } from 'zod';
-import { clock } from '../../basics/units';
+import { timed } from '../../basics/units';
 import {
   deviates,
   judgeBath,
@@ -123,7 +123,7 @@ export function tellBath(b: Bath, reader: Reader): Line {
   return {
     title: 'Passivation, dwell started',
     details: [
-      `${b.product.label} lot ${b.product.product.lot}, ${b.acid} ${b.percent} %, ${inUnits(reader)(b.celsius, 'temperature')}, ${clock(b.dwell)} min ${dwellFromNames[b.dwellFrom]}`,
+      `${b.product.label} lot ${b.product.product.lot}, ${b.acid} ${b.percent} %, ${inUnits(reader)(b.celsius, 'temperature')}, ${timed(b.dwell)} ${dwellFromNames[b.dwellFrom]}`,
       ...(b.because === null ? [] : [`Why: ${b.because}`]),
     ],
   };
@@ -147,7 +147,7 @@ export const tellRinse = (b: Rinse, reader: Reader): Line => ({
 
 /** @param skipped why it was left out, if it was */
 export const passivateLine = (bath: (Bath & { at: number }) | null, rinse: { at: number } | null, skipped: string | undefined): string =>
-  skipped ? `Left out: ${skipped}` : bath && rinse ? `${bath.product.label}, ${clock((rinse.at - bath.at) / 1000)} min` : 'Not asked for';
+  skipped ? `Left out: ${skipped}` : bath && rinse ? `${bath.product.label}, ${timed((rinse.at - bath.at) / 1000)}` : 'Not asked for';
 
 export const passivateCautions = [
   'Acid into water, never the reverse. Goggles, face shield, acid gloves, apron. Nitric fumes act hours later; keep solvent rags away. Acid waste is regulated: never to the drain.',

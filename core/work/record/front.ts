@@ -1,6 +1,5 @@
 /** The front of a printed record: what an inspector reads first, and what is missing, before the drawings and the story. */
-import { show } from '../../basics/units';
-import { clock, duration } from '../../basics/units';
+import { duration, show, timed } from '../../basics/units';
 import { gasNames } from '../../basics/gases';
 import { outcomeNames, unseenShare, zoneNames, zoneSchema } from '../../models/criteria';
 import { cleanMethodNames, testNames } from '../../models/cleaning';
@@ -111,7 +110,7 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
       worst && (worst.over > 0 ? `${duration(worst.over)} over ${worst.limit} ppm` : `none over ${worst.limit} ppm`),
       unpurged && 'no inside purge',
     ),
-    row('Gas on before the arc', on === undefined ? unpurged && 'no inside purge' : on === null ? 'a dam was open' : `${clock(on)} min`),
+    row('Gas on before the arc', on === undefined ? unpurged && 'no inside purge' : on === null ? 'a dam was open' : `${timed(on)}`),
     row('Verdict', s.verdict && outcomeNames[s.verdict.outcome], ...(s.verdict?.reasons ?? [])),
     row(
       'Cleaned',
@@ -124,8 +123,7 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
     ),
     row(
       'Passivated',
-      s.bath &&
-        `${s.bath.product.label}, ${s.bath.acid} ${s.bath.percent} %, ${clock(s.bath.dwell)} min ${dwellFromNames[s.bath.dwellFrom]}`,
+      s.bath && `${s.bath.product.label}, ${s.bath.acid} ${s.bath.percent} %, ${timed(s.bath.dwell)} ${dwellFromNames[s.bath.dwellFrom]}`,
       s.rinse &&
         (s.rinse.test === 'none'
           ? 'no test'

@@ -1,6 +1,6 @@
 /** The figure that mattered: one line for a stage that is done. */
 import { outcomeNames } from '../../models/criteria';
-import { clock, type System } from '../../basics/units';
+import { clock, type System, timed } from '../../basics/units';
 import { cleanLine } from '../clean';
 import { fitupLine } from '../fitup';
 import { gasLine } from '../gas';
@@ -21,9 +21,7 @@ export function arcOxygen(s: WeldState): string {
   const place = s.runs.at(-1)?.started.place ?? 'vent';
   const early = worst.ready ? '' : ', before ready';
   const band = s.runs.at(-1)?.started.band;
-  const clocked = band
-    ? `by clock, model ${clock(band.low)} to ${clock(band.high)} min, oxygen not measured`
-    : 'by clock, oxygen not measured';
+  const clocked = band ? `by clock, model ${clock(band.low)} to ${timed(band.high)}, oxygen not measured` : 'by clock, oxygen not measured';
   const over = s.runs.flatMap((r) => (r.ended?.welding ?? []).filter((w) => w.weld === s.id && w.over > 0)).map((w) => w.highest);
   const rose = over.length ? `; up to ${Math.round(Math.max(...over))} ppm with the arc on` : '';
   return worst.reading ? `${Math.round(worst.reading.ppm)} ppm at the ${place} at arc on${early}${rose}` : `${clocked}${early}${rose}`;
@@ -41,7 +39,7 @@ export function stageLine(s: WeldState, stage: Stage, system: System): string {
       return s.arcs.length ? arcOxygen(s) : '';
     case 'weld': {
       const seconds = s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000;
-      return `Arc ${clock(seconds)} min in ${s.arcs.length} ${s.arcs.length === 1 ? 'run' : 'runs'}${s.rewelds ? `, R${s.rewelds}` : ''}`;
+      return `Arc ${timed(seconds)} in ${s.arcs.length} ${s.arcs.length === 1 ? 'run' : 'runs'}${s.rewelds ? `, R${s.rewelds}` : ''}`;
     }
     case 'look':
       return s.verdict ? outcomeNames[s.verdict.outcome] : '';

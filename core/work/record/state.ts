@@ -3,7 +3,7 @@
  * moment in the order of the record; decisions fold in the order of the record, each while what it rests on still stands.
  */
 import type { Criterion, Outcome } from '../../models/criteria';
-import { clock } from '../../basics/units';
+import { clock, timed } from '../../basics/units';
 import { leftBehind, type RunState } from '../run';
 import type { Dams } from '../release';
 import { cleanedRightly, passivatedRightly, takeBath, takeCleaning, takeFitup, takeGas, takeRinse, takeTest } from './deviations';
@@ -114,7 +114,7 @@ export function foldWeld(
         if (!s.bath) s.contradictions.push('A rinse was recorded without a bath.');
         else {
           const dwelt = (at(e) - s.bath.at) / 1000;
-          if (dwelt < s.bath.dwell) s.contradictions.push(`Rinsed before the dwell was up: ${clock(dwelt)} of ${clock(s.bath.dwell)} min.`);
+          if (dwelt < s.bath.dwell) s.contradictions.push(`Rinsed before the dwell was up: ${clock(dwelt)} of ${timed(s.bath.dwell)}.`);
         }
         takeRinse(s, said(e), criterion);
         break;

@@ -4,7 +4,7 @@
  */
 import { STALE_AFTER, type SensorState } from '../../models/sensor';
 import type { Reading } from './gate';
-import { clock } from '../../basics/units';
+import { timed } from '../../basics/units';
 import type { RunState } from './state';
 import type { AlarmKind } from './told';
 
@@ -42,7 +42,7 @@ function silence(readings: readonly Reading[], from: number, now: number): { sin
 /**
  * @param readings of the run, oldest first @param heldFrom since when they are all there, ms; the start of the run when left out
  * @param sensor what is to be thought of the monitor now
- * @param dryIn s until the cylinder is empty for use at the present flow; null when that is not known
+ * @param dryIn s until the cylinder has run out at the present flow; null when that is not known
  * @param now ms
  */
 export function alarmsOf(
@@ -61,7 +61,7 @@ export function alarmsOf(
   const over = overLimit(run, readings, answered('over'));
   if (over) {
     const on = run.phase === 'welding' && now - over.until <= STALE_AFTER * 1000;
-    const until = on ? '' : `, until ${clock((now - over.until) / 1000)} min ago`;
+    const until = on ? '' : `, until ${timed((now - over.until) / 1000)} ago`;
     alarms.push({
       kind: 'over',
       since: over.since,
@@ -80,8 +80,8 @@ export function alarmsOf(
         upTo: gap.until,
         on,
         text: on
-          ? `Nothing from ${run.started.device.label} for ${clock((now - gap.since) / 1000)} min.`
-          : `Nothing from ${run.started.device.label} for ${clock((gap.until - gap.since) / 1000)} min; it is back.`,
+          ? `Nothing from ${run.started.device.label} for ${timed((now - gap.since) / 1000)}.`
+          : `Nothing from ${run.started.device.label} for ${timed((gap.until - gap.since) / 1000)}; it is back.`,
       });
     }
     const { state, since, text } = sensor;
@@ -97,8 +97,8 @@ export function alarmsOf(
       on: true,
       text:
         dryIn <= 0
-          ? 'The cylinder should be empty for use: change it, then mark the changed bottle.'
-          : `About ${clock(dryIn)} min of gas left.`,
+          ? 'The cylinder should have run out by now: change it, then mark the changed bottle.'
+          : `About ${timed(dryIn)} of gas left.`,
     });
   return alarms;
 }

@@ -1,7 +1,7 @@
 /** What the bench shows of a run: one figure readable from across it, one word, the next thing to do. Time is passed in. */
 import type { Gate } from './gate';
 import type { Arc } from '../../models/criteria';
-import { clock } from '../../basics/units';
+import { clock, timed } from '../../basics/units';
 import { phaseWord } from './card';
 import { nextMarks, nextWeld, tacksSeen, type RunState } from './state';
 import { markNames, tackLookNames, type MarkName, type TackLook } from './told';
@@ -94,7 +94,7 @@ function lineOf(run: RunState, gate: Gate, holdLeft: number | null): string {
 
 /** The model's band beside a time by the clock: it is an estimate, and unproved here. */
 export const bandWords = ({ started: { band } }: RunState): string =>
-  band ? `; model ${clock(band.low)} to ${clock(band.high)} min, not measured` : '';
+  band ? `; model ${clock(band.low)} to ${timed(band.high)}, not measured` : '';
 
 export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView {
   const { rules, place, device } = run.started;

@@ -1,6 +1,6 @@
 /** What a purge says of one of its welds when that is judged: facts with their figures, in the order a welder would tell them. */
 import type { Finding } from '../../models/criteria';
-import { clock } from '../../basics/units';
+import { clock, timed } from '../../basics/units';
 import { holdOf } from './now';
 import type { ArcSpan, RunState } from './state';
 
@@ -27,7 +27,7 @@ export function findingsOf(run: RunState, weld: string, arcs: readonly ArcSpan[]
 
   const welding = ended?.welding?.find((w) => w.weld === weld);
   if (welding && welding.over > 0)
-    say('over', `Up to ${ppm(welding.highest)} with the arc on, ${clock(welding.over)} min over ${ppm(rules.weldPpm)}`);
+    say('over', `Up to ${ppm(welding.highest)} with the arc on, ${timed(welding.over)} over ${ppm(rules.weldPpm)}`);
 
   const from = arcs[0]?.on ?? Infinity;
   const happened = (kind: 'opened' | 'tape') => incidents.some((i) => i.kind === kind && i.weld === weld && i.at >= from);
@@ -49,7 +49,7 @@ export function findingsOf(run: RunState, weld: string, arcs: readonly ArcSpan[]
   );
   const asked = holdOf(run);
   if (off !== null && Number.isFinite(stopped) && (stopped - off) / 1000 < asked - holdShortBy)
-    say('hold-short', `Gas held ${clock((stopped - off) / 1000)} of ${clock(asked)} min after the arc`);
+    say('hold-short', `Gas held ${clock((stopped - off) / 1000)} of ${timed(asked)} after the arc`);
 
   if (started.device && !started.monitorChecked) say('unchecked', `${started.device.label} was not checked this shift`);
   return found;

@@ -1,5 +1,5 @@
 /** A mark told late: does its time make sense among what was marked before and after? Asked about, never moved by itself. */
-import { clock } from '../../basics/units';
+import { timed } from '../../basics/units';
 import { nextMarks, type Phase, type RunState } from './state';
 import { markNames, type MarkName } from './told';
 
@@ -34,12 +34,12 @@ const fits = (phase: Phase, mark: MarkName): boolean =>
  */
 export function lateOddity(run: Pick<RunState, 'startedAt' | 'marks'>, mark: MarkName, at: number): string | null {
   const name = markNames[mark];
-  if (at < run.startedAt) return `${name} would be ${clock((run.startedAt - at) / 1000)} min before the gas came on.`;
+  if (at < run.startedAt) return `${name} would be ${timed((run.startedAt - at) / 1000)} before the gas came on.`;
   const known = run.marks.filter((m) => m.twice === null && leads[m.mark] !== undefined);
   const before = known.filter((m) => m.at <= at).reduce<Phase>((p, m) => leads[m.mark] ?? p, 'filling');
   if (!fits(before, mark)) return `At that time ${was[before]}: ${name.toLowerCase()} does not follow.`;
   const next = known.find((m) => m.at > at);
   if (next && leads[mark] !== undefined && !fits(leads[mark], next.mark))
-    return `"${markNames[next.mark]}" was marked ${clock((next.at - at) / 1000)} min after that, and would not follow ${name.toLowerCase()}.`;
+    return `"${markNames[next.mark]}" was marked ${timed((next.at - at) / 1000)} after that, and would not follow ${name.toLowerCase()}.`;
   return null;
 }

@@ -1,7 +1,7 @@
 /** A purge as it was planned for a weld: the set-up, and what the model said of it then. */
 import { z } from 'zod';
 import type { Size } from '../../basics/sizes';
-import { clock } from '../../basics/units';
+import { clock, timed } from '../../basics/units';
 import { setupWords, type Setup } from '../../models/setup';
 import { type Plan } from '../../models/purge';
 import { define, version, type Line, type Reader } from '../event';
@@ -37,7 +37,7 @@ export function tellPlanned({ setup, plan }: Planned, { system }: Reader): Line 
     details: [
       ...setupWords(setup, system),
       time?.low != null && time.high !== null
-        ? `${time.label}: ${clock(time.low)} to ${clock(time.high)} min (model estimate ${plan.model})`
+        ? `${time.label}: ${clock(time.low)} to ${timed(time.high)} (model estimate ${plan.model})`
         : `${time?.label ?? 'Time'}: none given. ${time?.caution ?? ''}`,
       ...plan.rules.filter((r) => r.level === 'stop').map((r) => `Rule broken: ${r.text}`),
     ],

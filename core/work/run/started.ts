@@ -1,6 +1,6 @@
 /** A purge is started: what it serves, what it goes by, what it listens to and what it draws from. */
 import { z } from 'zod';
-import { clock } from '../../basics/units';
+import { clock, timed } from '../../basics/units';
 import type { PurgeRules } from '../../models/criteria';
 import { backingNames, type Backing } from '../../models/need';
 import { type Setup } from '../../models/setup';
@@ -110,9 +110,9 @@ export function tellStarted(b: Started): Line {
       ...(b.rules.readyBy === 'clock' && b.backing === 'purge'
         ? [
             b.band
-              ? `By the clock: the model says ${clock(b.band.low)} to ${clock(b.band.high)} min to the limit at the joint, an estimate`
+              ? `By the clock: the model says ${clock(b.band.low)} to ${timed(b.band.high)} to the limit at the joint, an estimate`
               : 'By the clock, without a model time',
-            ...(b.shorter === null ? [] : [`Waits ${clock(b.planned ?? 0)} min, less than the trade's rule: ${b.shorter}`]),
+            ...(b.shorter === null ? [] : [`Waits ${timed(b.planned ?? 0)}, less than the trade's rule: ${b.shorter}`]),
           ]
         : []),
       `${b.device ? `${b.device.label} at the ${b.place}${b.monitorChecked ? '' : ', not checked this shift'}` : 'By the clock, oxygen not measured'}; limit ${b.rules.startPpm} ppm to start, ${b.rules.weldPpm} ppm while welding`,

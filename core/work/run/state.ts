@@ -1,6 +1,6 @@
 /** A purge run as a state machine over its events. Time is in the events; nothing here reads a clock. */
 import type { Read } from '../event';
-import { clock } from '../../basics/units';
+import { timed } from '../../basics/units';
 import type { Started } from './started';
 import { nothingPeeled, peel, shareOf, tapeBack, weldOpen, type Peeled } from './tape';
 import {
@@ -177,7 +177,7 @@ export function foldRun(
     if (when > until) break;
     if (e.type === 'run.marked' && ms(e.happenedAt) < startedAt)
       s.contradictions.push(
-        `"${markNames[e.body.mark]}" was told for ${clock((startedAt - ms(e.happenedAt)) / 1000)} min before the gas came on.`,
+        `"${markNames[e.body.mark]}" was told for ${timed((startedAt - ms(e.happenedAt)) / 1000)} before the gas came on.`,
       );
     if (e.type === 'run.ended') {
       if (s.phase === 'welding') s.contradictions.push('The purge was ended with the arc on.');

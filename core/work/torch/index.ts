@@ -9,6 +9,8 @@ export type TorchSetup = {
   /** sixteenths of an inch of bore */
   cup: number;
   lens: boolean;
+  /** an extra screen upon the lens */
+  screen: boolean;
   electrode: number;
   stickOut: number;
   flow: number;
@@ -32,7 +34,10 @@ const first = z.object({
 export const setupRecorded = define<TorchSetup>()({
   stream: 'weld',
   decision: false,
-  versions: [version(first, (b): TorchSetup => ({ ...b, figures: b.figures.map(figureOf) }))],
+  versions: [
+    version(first, (b) => ({ ...b, screen: false })),
+    version(first.extend({ screen: z.boolean() }), (b): TorchSetup => ({ ...b, figures: b.figures.map(figureOf) })),
+  ],
 });
 
 export function tellTorch(b: TorchSetup, reader: Reader): Line {
@@ -40,13 +45,13 @@ export function tellTorch(b: TorchSetup, reader: Reader): Line {
   return {
     title: 'Set-up',
     details: [
-      `Cup ${b.cup}${b.lens ? ' with lens' : ''}, stick-out ${q(b.stickOut, 'length')}, electrode ${q(b.electrode, 'length')}`,
+      `Cup ${b.cup}${b.lens ? (b.screen ? ' with lens and screen' : ' with lens') : ''}, stick-out ${q(b.stickOut, 'length')}, electrode ${q(b.electrode, 'length')}`,
       `Torch ${q(b.flow, 'flow')}, ${Math.round(b.amps)} A, post-flow ${q(b.postFlow, 'time')}`,
     ],
   };
 }
 
 export const torchLine = (b: TorchSetup, system: System): string =>
-  `Cup ${b.cup}${b.lens ? ' lens' : ''}, ${show(b.flow, 'flow', system)}, ${Math.round(b.amps)} A`;
+  `Cup ${b.cup}${b.lens ? (b.screen ? ' lens, screen' : ' lens') : ''}, ${show(b.flow, 'flow', system)}, ${Math.round(b.amps)} A`;
 
 export const torchCautions = ['UV reflects inside bright tube. Capture dust when grinding tungsten.'];

@@ -1,6 +1,6 @@
 /** The gas that running purges draw, counting down. */
 import { leftNow } from '../../../core/basics/gases';
-import { clock, show, type System } from '../../../core/basics/units';
+import { show, type System, timed } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
 
 export function Supplies({ cylinders, now, system }: { cylinders: readonly BoardCylinder[]; now: number; system: System }) {
@@ -26,7 +26,7 @@ export function Supplies({ cylinders, now, system }: { cylinders: readonly Board
                   <span className="font-figure text-2xl font-bold">{show(is.left, 'volume', system)}</span>
                   {is.dryIn !== null && (
                     <span className="block text-sm">
-                      empty for use in {is.dryIn < 7200 ? `${clock(is.dryIn)} min` : `${Math.floor(is.dryIn / 3600)} h`}
+                      runs out in {is.dryIn < 7200 ? `${timed(is.dryIn)}` : `${Math.floor(is.dryIn / 3600)} h`}
                     </span>
                   )}
                 </span>

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind, type DeviceRow } from '../../../core/work/devices';
 import { SHIFT } from '../../../core/work/registers';
+import { unitOf, type System } from '../../../core/basics/units';
 import { HoldButton } from '../kit/HoldButton';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
@@ -12,14 +13,17 @@ import { request, type Refusal } from '../post';
 export type DeviceCard = DeviceRow & { checkedAt: number | null };
 type Key = { id: string; key: string; name: string };
 const places = { 'oxygen-monitor': ['vent', 'joint', 'inlet'], 'flow-meter': [''], 'foot-switch': [''], 'current-clamp': [''] } as const;
-const units: Record<DeviceKind, string | null> = {
-  'oxygen-monitor': 'ppm',
-  'flow-meter': 'L/min',
-  'foot-switch': null,
-  'current-clamp': null,
-};
+/** What a device shows in, and how many of its own units (ppm, L/min) one of the reader's is; null for what shows nothing. */
+const shownIn = (kind: DeviceKind, system: System): { unit: string; one: number } | null =>
+  kind === 'oxygen-monitor'
+    ? { unit: 'ppm', one: 1 }
+    : kind === 'flow-meter'
+      ? { unit: unitOf('flow', system), one: system === 'inch' ? CFH_IN_LPM : 1 }
+      : null;
+const CFH_IN_LPM = 0.3048 ** 3 / 60e-3;
+const round = (x: number): number => Number(x.toPrecision(3));
 
-export default function DevicesPlace({ devices: first, now: made }: { devices: DeviceCard[]; now: number }) {
+export default function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCard[]; now: number; system: System }) {
   const now = useNow(made, 5000);
   const [devices, setDevices] = useState(first);
   const [key, setKey] = useState<Key | null>(null);
@@ -43,6 +47,7 @@ export default function DevicesPlace({ devices: first, now: made }: { devices: D
         {devices.length === 0 && <p className="py-3">None yet. Register the first beside.</p>}
         {devices.map((d) => (
           <Card
+            system={system}
             key={d.id}
             device={d}
             now={now}
@@ -59,6 +64,7 @@ export default function DevicesPlace({ devices: first, now: made }: { devices: D
         {key && <KeyOnce made={key} onSeen={() => setKey(null)} />}
         <RefusalNote refusal={refusal} />
         <Register
+          system={system}
           onRegister={async (wish) => {
             const made = await act(request<{ id: string; key: string }>('POST', '/api/devices', wish));
             if (made) setKey({ ...made, name: String(wish['name']) });
@@ -93,18 +99,21 @@ function KeyOnce({ made: { id, key, name }, onSeen }: { made: Key; onSeen: () =>
 }
 
 function Card({
+  system,
   device: d,
   now,
   onKey,
   onRevoke,
   onCard,
 }: {
+  system: System;
   device: DeviceCard;
   now: number;
   onKey: () => Promise<void>;
   onRevoke: () => void;
   onCard: (change: Record<string, unknown>) => void;
 }) {
+  const shown = shownIn(d.kind, system);
   const [station, setStation] = useState(d.station);
   const heard = d.lastSeen !== null && now - d.lastSeen < 15_000;
   const speaks = d.kind === 'oxygen-monitor' || d.kind === 'flow-meter';
@@ -127,7 +136,8 @@ function Card({
       </div>
       <p className="text-sm">
         {d.busy ? 'On a running purge. ' : ''}
-        {units[d.kind] && `Shows steps of ${d.resolution} ${units[d.kind]}, flickers by ${d.noise}, up to ${d.top.toLocaleString('en')}. `}
+        {shown &&
+          `Shows steps of ${round(d.resolution / shown.one)} ${shown.unit}, flickers by ${round(d.noise / shown.one)}, up to ${round(d.top / shown.one).toLocaleString('en')}. `}
         {d.kind === 'oxygen-monitor' && (checked ? 'Checked this shift. ' : 'Not checked this shift: check it at Gas. ')}
         {d.refused > 0 && `${d.refused} of its items were refused in the last day. `}
       </p>
@@ -175,12 +185,13 @@ function Card({
   );
 }
 
-function Register({ onRegister }: { onRegister: (wish: Record<string, unknown>) => Promise<boolean> }) {
+function Register({ system, onRegister }: { system: System; onRegister: (wish: Record<string, unknown>) => Promise<boolean> }) {
   const [kind, setKind] = useState<DeviceKind>('oxygen-monitor');
   const [text, setText] = useState({ name: '', station: '', resolution: '1', noise: '1.5', top: '250000' });
   const [place, setPlace] = useState<'vent' | 'joint' | 'inlet'>('vent');
   const [wrong, setWrong] = useState<string[]>([]);
-  const unit = units[kind];
+  const shown = shownIn(kind, system);
+  const unit = shown?.unit;
   const typed = (name: keyof typeof text, label: string) => (
     <label className="block text-sm font-medium">
       {label}
@@ -188,7 +199,7 @@ function Register({ onRegister }: { onRegister: (wish: Record<string, unknown>) 
     </label>
   );
   const send = async () => {
-    const number = (t: string) => (t.trim() === '' ? Number.NaN : Number(t.replace(',', '.')));
+    const number = (t: string) => (t.trim() === '' ? Number.NaN : Number(t.replace(',', '.')) * (shown?.one ?? 1));
     const wish = {
       kind,
       name: text.name,
@@ -226,7 +237,7 @@ function Register({ onRegister }: { onRegister: (wish: Record<string, unknown>) 
         {unit && (
           <>
             {typed('resolution', `Step of its display, ${unit}`)}
-            {typed('noise', `Flicker, one sigma, ${unit}`)}
+            {typed('noise', `How much it flickers, ${unit}`)}
             {typed('top', `Top of its scale, ${unit}`)}
           </>
         )}

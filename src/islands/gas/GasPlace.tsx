@@ -4,6 +4,7 @@ import { gasNames, type Gas } from '../../../core/basics/gases';
 import { checksOf, itemsOf, type Check, type NewCheck, type Prices, type RegisterItem } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
+import { ReaderUnits } from '../kit/reader';
 import { useNow } from '../kit/useNow';
 import { request, type Refusal } from '../post';
 import { TakeBack } from './check';
@@ -54,74 +55,76 @@ export default function GasPlace({
   const nameOf = (id: string) =>
     registers.find((r) => r.id === id)?.label ?? monitors.find((m) => m.id === id)?.name ?? 'an item that is gone';
   return (
-    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-2">
-      {unread.length > 0 && (
-        <div role="alert" className="border-l-8 border-base-content bg-base-200 p-3 lg:col-span-2">
-          <p className="font-semibold">
-            □ {unread.length} {unread.length === 1 ? 'check' : 'checks'} cannot be read and {unread.length === 1 ? 'is' : 'are'} passed
-            over.
-          </p>
-          {unread.map((u) => (
-            <TakeBack
-              key={u.id}
-              id={u.id}
-              what={`The check of ${nameOf(u.item)}`}
-              onBack={(id) => setUnread((all) => all.filter((x) => x.id !== id))}
+    <ReaderUnits value={system}>
+      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-2">
+        {unread.length > 0 && (
+          <div role="alert" className="border-l-8 border-base-content bg-base-200 p-3 lg:col-span-2">
+            <p className="font-semibold">
+              □ {unread.length} {unread.length === 1 ? 'check' : 'checks'} cannot be read and {unread.length === 1 ? 'is' : 'are'} passed
+              over.
+            </p>
+            {unread.map((u) => (
+              <TakeBack
+                key={u.id}
+                id={u.id}
+                what={`The check of ${nameOf(u.item)}`}
+                onBack={(id) => setUnread((all) => all.filter((x) => x.id !== id))}
+              />
+            ))}
+          </div>
+        )}
+        <section aria-labelledby="cylinders">
+          <h2 id="cylinders" className="border-b-2 border-base-content text-lg font-semibold">
+            Cylinders
+          </h2>
+          {cylinders.length === 0 && <Nothing what="cylinder" />}
+          {cylinders.map((c) => (
+            <CylinderCard
+              key={c.id}
+              item={c}
+              checks={checksOf(checks, 'cylinder', c.id)}
+              time={now}
+              supply={supplies.find((s) => s.id === c.id)}
+              system={system}
+              onCheck={take}
+              onBack={back}
             />
           ))}
-        </div>
-      )}
-      <section aria-labelledby="cylinders">
-        <h2 id="cylinders" className="border-b-2 border-base-content text-lg font-semibold">
-          Cylinders
-        </h2>
-        {cylinders.length === 0 && <Nothing what="cylinder" />}
-        {cylinders.map((c) => (
-          <CylinderCard
-            key={c.id}
-            item={c}
-            checks={checksOf(checks, 'cylinder', c.id)}
-            time={now}
-            supply={supplies.find((s) => s.id === c.id)}
-            system={system}
-            onCheck={take}
-            onBack={back}
-          />
-        ))}
-        <Released running={running} system={system} />
-        <PriceForm prices={prices} />
-      </section>
-      <section aria-labelledby="meters">
-        <h2 id="meters" className="border-b-2 border-base-content text-lg font-semibold">
-          Flow meters
-        </h2>
-        {meters.length === 0 && <Nothing what="flow meter" />}
-        {meters.map((m) => (
-          <MeterCard
-            key={m.id}
-            item={m}
-            meters={meters}
-            checks={checksOf(checks, 'meter', m.id)}
-            now={now}
-            system={system}
-            onCheck={take}
-            onBack={back}
-          />
-        ))}
-        <h2 className="mt-6 border-b-2 border-base-content text-lg font-semibold">Oxygen monitors</h2>
-        {monitors.map((m) => (
-          <MonitorCardView
-            key={m.id}
-            card={m}
-            checks={checksOf(checks, 'monitor', m.id)}
-            now={now}
-            system={system}
-            onCheck={take}
-            onBack={back}
-          />
-        ))}
-      </section>
-    </div>
+          <Released running={running} system={system} />
+          <PriceForm prices={prices} system={system} />
+        </section>
+        <section aria-labelledby="meters">
+          <h2 id="meters" className="border-b-2 border-base-content text-lg font-semibold">
+            Flow meters
+          </h2>
+          {meters.length === 0 && <Nothing what="flow meter" />}
+          {meters.map((m) => (
+            <MeterCard
+              key={m.id}
+              item={m}
+              meters={meters}
+              checks={checksOf(checks, 'meter', m.id)}
+              now={now}
+              system={system}
+              onCheck={take}
+              onBack={back}
+            />
+          ))}
+          <h2 className="mt-6 border-b-2 border-base-content text-lg font-semibold">Oxygen monitors</h2>
+          {monitors.map((m) => (
+            <MonitorCardView
+              key={m.id}
+              card={m}
+              checks={checksOf(checks, 'monitor', m.id)}
+              now={now}
+              system={system}
+              onCheck={take}
+              onBack={back}
+            />
+          ))}
+        </section>
+      </div>
+    </ReaderUnits>
   );
 }
 

@@ -34,22 +34,26 @@ export function MeterCard({
   const [at, setAt] = useState<'hose end' | 'torch'>('hose end');
   const [wanted, setWanted] = useState(system === 'inch' ? '17 CFH' : '8 L/min');
   const [gas, setGas] = useState<Gas>('argon');
-  const [pressure, setPressure] = useState('0 bar');
-  const [air, setAir] = useState('101 kPa');
+  const [pressure, setPressure] = useState(system === 'inch' ? '0 psi' : '0 bar');
+  const [air, setAir] = useState(system === 'inch' ? '14.7 psi' : '101 kPa');
   const { wrong, send, view } = useCheck(onCheck);
   const m = item.body;
   const flow = {
     quantity: 'flow',
     system,
-    range: { least: 1e-9, most: 5e-3, say: 'Above zero, and no more than 300 L/min (640 CFH).' },
+    range: { least: 1e-9, most: 5e-3, say: `Above zero, and no more than ${show(5e-3, 'flow', system)}.` },
   } as const;
   const w = readMeasured({ value: wanted, ...flow });
   const over = { quantity: 'gauge', system, range: { least: 0, most: 5e7, say: 'No gauge shows so much. Check the unit.' } } as const;
   const airs = {
     quantity: 'gauge',
-    system: 'metric',
-    bare: 'kPa',
-    range: { least: 4e4, most: 1.1e5, say: 'Air is between 40 and 110 kPa on this earth. Check the unit.' },
+    system,
+    bare: system === 'inch' ? 'psi' : 'kPa',
+    range: {
+      least: 4e4,
+      most: 1.1e5,
+      say: `Air is between ${system === 'inch' ? '5.8 and 16 psi' : '40 and 110 kPa'} on this earth. Check the unit.`,
+    },
   } as const;
   const [back, ambient] = [readMeasured({ value: pressure, ...over }), readMeasured({ value: air, ...airs })];
   const factor = back.ok && ambient.ok && ambient.value > 0 ? meterFactor(m, gas, ambient.value + back.value) : null;

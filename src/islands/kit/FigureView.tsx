@@ -3,18 +3,19 @@
  * A model is drawn as a band, a measurement as a solid mark, what was typed is underlined.
  */
 import type { Figure } from '../../../core/basics/figure';
-import { format, show, type System } from '../../../core/basics/units';
+import { format, inSystem, show, type System } from '../../../core/basics/units';
 
 const kinds: Record<Figure['kind'], string> = { model: 'model', rule: 'rule', measured: 'measured', typed: 'typed' };
 
 export function FigureView({ figure: f, system, big }: { figure: Figure; system: System; big?: boolean }) {
   const value = f.value === null ? null : format(f.value, f.quantity, system);
+  const words = (t: string) => inSystem(t, system);
   const range = f.low !== null && f.high !== null && f.low !== f.high;
   return (
     <div className="border-b border-base-300">
       <details className="group">
         <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1 hover:bg-base-200">
-          <span className="w-44 shrink-0 text-sm leading-tight">{f.label}</span>
+          <span className="w-44 shrink-0 text-sm leading-tight">{words(f.label)}</span>
           <span className={`font-figure ${big ? 'text-2xl font-bold' : 'text-base'} ${f.kind === 'typed' ? 'underline' : ''}`}>
             {range ? (
               <>
@@ -41,11 +42,14 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
           </span>
         </summary>
         <div className="bg-base-200 p-3 text-sm">
-          <p>{f.formula}.</p>
+          <p>{words(f.formula)}.</p>
           {f.inputs.length > 0 && (
             <p className="mt-1">
               {f.inputs
-                .map((i) => `${i.name} ${typeof i.value === 'number' && i.quantity ? show(i.value, i.quantity, system) : i.value}`)
+                .map(
+                  (i) =>
+                    `${i.name} ${typeof i.value === 'number' && i.quantity ? show(i.value, i.quantity, system) : words(String(i.value))}`,
+                )
                 .join('; ')}
               .
             </p>
@@ -53,12 +57,12 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
           {value && range && f.kind === 'model' && (
             <p className="mt-1">Middle {show(f.value as number, f.quantity, system)}; the ends are P10 and P90.</p>
           )}
-          <p className="mt-1 text-base-content/80">Source: {f.source}.</p>
-          {f.note && <p className="mt-1">{f.note}</p>}
+          <p className="mt-1 text-base-content/80">Source: {words(f.source)}.</p>
+          {f.note && <p className="mt-1">{words(f.note)}</p>}
           {f.kind === 'model' && <p className="mt-1 text-base-content/80">Model estimate, unproved here.</p>}
         </div>
       </details>
-      {f.caution && <p className="pb-2 text-sm font-medium">□ {f.caution}</p>}
+      {f.caution && <p className="pb-2 text-sm font-medium">□ {words(f.caution)}</p>}
     </div>
   );
 }

@@ -84,13 +84,7 @@ export function QuantityField({ quantity, system, optional, min, max, bare, chec
     setOwn(other);
     if (p.ok) setValue(base.name, show(p.value, quantity, other));
   };
-  const asRead = parsed?.ok
-    ? twoWays
-      ? `= ${show(parsed.value, quantity, other)}`
-      : bare !== undefined || quantity === 'time'
-        ? `= ${show(parsed.value, quantity, own)}`
-        : null
-    : null;
+  const asRead = parsed?.ok && unit ? `= ${show(parsed.value, quantity, own)}` : null;
   return (
     <Shell {...base} hint={asRead ?? base.hint ?? ' '}>
       {(a11y) => (

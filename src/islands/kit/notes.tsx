@@ -4,18 +4,20 @@ import TriangleAlert from 'lucide-react/icons/triangle-alert';
 import { DEFER } from '../../../core/work/record';
 import type { Rule } from '../../../core/models/purge';
 import type { Refusal } from '../post';
+import { useWords } from './reader';
 
 export function RefusalNote({ refusal }: { refusal: Refusal | null }) {
+  const words = useWords();
   if (!refusal) return null;
   const more = refusal.reasons.filter((r) => r !== refusal.error);
   return (
     <div role="alert" className="flex gap-3 border-l-8 border-error bg-base-200 p-3">
       <OctagonAlert className="shrink-0 text-error" aria-hidden />
       <div>
-        <p className="font-semibold">{refusal.error}</p>
+        <p className="font-semibold">{words(refusal.error)}</p>
         {more.map((r) => (
           <p key={r} className="text-sm">
-            {r}
+            {words(r)}
           </p>
         ))}
       </div>
@@ -25,13 +27,14 @@ export function RefusalNote({ refusal }: { refusal: Refusal | null }) {
 
 /** Cautions: hatched edge, so that they are not taken for decoration. */
 export function Cautions({ texts }: { texts: readonly string[] }) {
+  const words = useWords();
   if (texts.length === 0) return null;
   return (
     <aside aria-label="Cautions" className="caution flex gap-3 bg-base-200 p-3 pl-6 text-sm">
       <TriangleAlert className="shrink-0" size={22} aria-hidden />
       <ul className="space-y-1">
         {texts.map((t) => (
-          <li key={t}>{t}</li>
+          <li key={t}>{words(t)}</li>
         ))}
         <li className="text-xs text-base-content/80">{DEFER}</li>
       </ul>
@@ -40,6 +43,7 @@ export function Cautions({ texts }: { texts: readonly string[] }) {
 }
 
 export function Rules({ rules }: { rules: readonly Rule[] }) {
+  const words = useWords();
   return (
     <ul className="space-y-1" aria-label="What is wrong with this set-up">
       {rules.map((r) => (
@@ -49,7 +53,7 @@ export function Rules({ rules }: { rules: readonly Rule[] }) {
           </span>
           <span>
             {r.level === 'stop' && <span className="text-error">Wrong. </span>}
-            {r.text}
+            {words(r.text)}
           </span>
         </li>
       ))}
@@ -58,13 +62,14 @@ export function Rules({ rules }: { rules: readonly Rule[] }) {
 }
 
 export function Advices({ advice }: { advice: readonly { school: string; text: string; source: string }[] }) {
+  const words = useWords();
   return (
     <dl className="space-y-1 text-sm">
       {advice.map((a) => (
         <div key={a.school + a.text} className="grid grid-cols-[9rem_1fr] gap-2">
           <dt className="font-medium">{a.school}</dt>
           <dd>
-            {a.text} <span className="text-xs text-base-content/80">{a.source}.</span>
+            {words(a.text)} <span className="text-xs text-base-content/80">{words(a.source)}.</span>
           </dd>
         </div>
       ))}

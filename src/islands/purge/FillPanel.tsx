@@ -4,7 +4,8 @@ import { airLetIn, FULL_PURGE_AFTER, type Facing } from '../../../core/models/ne
 import { plainBody, thumbWords } from '../../../core/models/purge';
 import { type Setup } from '../../../core/models/setup';
 import { bore } from '../../../core/basics/sizes';
-import { clock, parseQuantity, show, type System } from '../../../core/basics/units';
+import { clock, inSystem, parseQuantity, show, type System } from '../../../core/basics/units';
+import { useWrong } from '../kit/wrong';
 import type { Planner } from './usePlanner';
 
 const FillChart = lazy(() => import('./FillChart'));
@@ -44,7 +45,7 @@ export function FillPanel({ planner, setup, system, limit, longest, now, mounted
           <li key={t.rule} className="grid grid-cols-[4rem_1fr_auto] gap-2 border-b border-base-300 py-1">
             <span className="font-semibold">Rule {i + 1}</span>
             <span>
-              {t.rule}. <span className="text-xs text-base-content/80">{t.source}.</span>
+              {inSystem(t.rule, system)}. <span className="text-xs text-base-content/80">{inSystem(t.source, system)}.</span>
             </span>
             <span>
               <span className="font-figure">{clock(t.seconds)}</span>: model says {show(t.ppm, 'oxygen', system)} at the joint,{' '}
@@ -75,6 +76,7 @@ function Again({ planner, setup, system }: { planner: Planner; setup: Setup; sys
     const share = w === 'bottle' ? Math.min(1, 5e-4 / Math.max(volume, 1e-6)) : airLetIn(setup.gas, volume, d, f, s);
     return Math.max(1, 209_500 * share);
   };
+  useWrong('How long it stood open', what === 'opened' && !open.ok ? open.error : '');
   const say = (w: Again, s: number, f: Facing) => planner.setStart(from(w, s, f));
   const share = open.ok && what === 'opened' ? airLetIn(setup.gas, volume, d, facing, open.value) : null;
   const single = plainBody(setup, planner.spaces) !== null;
@@ -137,7 +139,7 @@ function Again({ planner, setup, system }: { planner: Planner; setup: Setup; sys
             : `About ${Math.round((share ?? 0) * 100)} % of the space is air again.${open.value > FULL_PURGE_AFTER && facing === 'side' ? ' Take it as a full purge.' : ''}${single ? '' : ' Reckoned as one body: fittings are not counted here.'}`)}
         {what === 'ground' && 'Grinding lets air in all round: a full purge.'}
         {what === 'bottle' &&
-          'A changed bottle sends a slug of air through the hose, taken as half a litre: the purge goes back to filling.'}
+          `A changed bottle sends a slug of air through the hose, taken as ${show(5e-4, 'volume', system)}: the purge goes back to filling.`}
       </p>
     </div>
   );

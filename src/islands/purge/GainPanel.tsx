@@ -1,7 +1,7 @@
 /** What change gains most, each computed; and what more flow buys here. */
 import { flowSchools } from '../../../core/models/purge';
 import type { Setup } from '../../../core/models/setup';
-import { show, type System } from '../../../core/basics/units';
+import { inSystem, show, type System } from '../../../core/basics/units';
 import type { Planner } from './usePlanner';
 
 type Props = { planner: Planner; setup: Setup; system: System; onChange: (s: Setup) => void; onPick: (id: string) => void };
@@ -24,7 +24,8 @@ export function GainPanel({ planner, setup, system, onChange, onPick }: Props) {
             {seen.advice.slice(0, 6).map((c) => (
               <li key={c.id} className="flex items-center gap-3 border-b border-base-300 py-1">
                 <span className="min-w-0 grow text-sm">
-                  <span className="font-medium">{c.text}.</span> {c.frees && c.gain === null && 'Gives a time where there is none now. '}
+                  <span className="font-medium">{inSystem(c.text, system)}.</span>{' '}
+                  {c.frees && c.gain === null && 'Gives a time where there is none now. '}
                   {c.frees && c.gain !== null && 'Clears a place that would not clear. '}
                   {c.gain !== null &&
                     Math.abs(c.gain) >= 0.5 &&
@@ -43,7 +44,7 @@ export function GainPanel({ planner, setup, system, onChange, onPick }: Props) {
                     onChange(c.setup);
                     onPick(c.at);
                   }}
-                  aria-label={`Do it: ${c.text}`}
+                  aria-label={`Do it: ${inSystem(c.text, system)}`}
                 >
                   Do it
                 </button>
@@ -73,7 +74,7 @@ export function GainPanel({ planner, setup, system, onChange, onPick }: Props) {
           </tbody>
         </table>
       )}
-      {seen.flows && schools !== null && <p className="max-w-prose text-sm">{schools}</p>}
+      {seen.flows && schools !== null && <p className="max-w-prose text-sm">{inSystem(schools, system)}</p>}
     </div>
   );
 }

@@ -1,7 +1,7 @@
 /** What a welder reads first of a plan, and the moment the drawing shows. */
 import { clockGate, type Plan } from '../../../core/models/purge';
 import type { Setup } from '../../../core/models/setup';
-import { clock, show } from '../../../core/basics/units';
+import { clock, inSystem, show, timed } from '../../../core/basics/units';
 
 /** The two times that matter, readable from two metres. */
 export function Headline({
@@ -32,11 +32,11 @@ export function Headline({
     );
   const [joint] = plan.figures;
   const byClock = clockGate(setup, plan);
-  // Both ends missing: not computed yet, or so seldom reached that neither end is a time.
+  // Both ends missing: not computed yet, or reached by so few that neither end is a time.
   const settled = computing !== 'plan' && computing !== 'band';
   const span = (t: Plan['joint']): string => {
     if (t.value === null) return 'no time';
-    if (t.low === null) return settled ? 'seldom reached' : clock(t.value);
+    if (t.low === null) return settled ? 'hardly ever gets there' : clock(t.value);
     return t.high === null ? `${clock(t.low)} or more` : `${clock(t.low)} to ${clock(t.high)}`;
   };
   const cell = (label: string, t: Plan['joint'], big: boolean, testid: string) => (
@@ -69,11 +69,11 @@ export function Headline({
       </div>
       {settled && plan.joint.value !== null && (
         <p className="text-sm font-medium" data-testid="by-clock">
-          By the clock{byClock.seconds === null ? '' : ` ${clock(byClock.seconds)} min`}: {byClock.why}
+          By the clock{byClock.seconds === null ? '' : ` ${timed(byClock.seconds)}`}: {inSystem(byClock.why, system)}
         </p>
       )}
       {cost && <p className="text-sm">{cost}</p>}
-      {joint?.caution && <p className="mt-1 text-sm font-medium">□ {joint.caution}</p>}
+      {joint?.caution && <p className="mt-1 text-sm font-medium">□ {inSystem(joint.caution, system)}</p>}
     </div>
   );
 }

@@ -219,7 +219,8 @@ function DamEditor({
       />
       <p className="col-span-full text-xs text-base-content/80">
         Least distance: {show(damPractice[dam.kind].least, 'length', system)} by common practice,{' '}
-        {show(coolDistance(dam.kind), 'length', system)} by a cooling estimate. Take what the maker says where there is one.{' '}
+        {show(coolDistance(dam.kind, joint?.size.wall ?? 1.65e-3), 'length', system)} by the heat of this weld. Take what the maker says
+        where there is one.{' '}
         <button type="button" className="link" onClick={onDrop}>
           Take this dam out
         </button>

@@ -3,8 +3,9 @@ import { useMemo, useState } from 'react';
 import { atHour, sector } from '../../../core/models/drawing';
 import { CLOSING_STEPS, closingOf, closingWords, marginWords, rootPush, schoolNames, type School } from '../../../core/models/closing';
 import { type Setup } from '../../../core/models/setup';
-import { format, show, type System } from '../../../core/basics/units';
+import { format, parseQuantity, show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
+import { useWrong } from '../kit/wrong';
 
 type Props = { setup: Setup; system: System; gap: number; onChange: (s: Setup) => void };
 
@@ -12,11 +13,13 @@ const word = (push: number): string => (push > 1 ? 'concave' : push < -1 ? 'conv
 
 export function RootPanel({ setup, system, gap, onChange }: Props) {
   const [school, setSchool] = useState<School>('least');
-  const [wind, setWind] = useState('0.5');
+  const [wind, setWind] = useState(() => show(0.5, 'wind', system));
   const [step, setStep] = useState(0);
   const joint = setup.parts.find((p) => p.id === setup.joint);
-  const speed = Number(wind.replace(',', '.'));
-  const windy = Number.isFinite(speed) && speed >= 0 && speed < 30;
+  const read = parseQuantity(wind, 'wind', system);
+  const speed = read.ok ? read.value : NaN;
+  const windy = read.ok && speed < 30;
+  useWrong('Draught in the bay', windy ? '' : 'cannot be read');
   const c = useMemo(() => closingOf(setup, gap, school, windy ? speed : 0), [setup, gap, school, speed, windy]);
   if (!joint || !c) return <p className="text-sm">No vent, no flow or no joint: see what is wrong above.</p>;
   const q = (p: number) => show(p, 'pressure', system);
@@ -163,7 +166,7 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
         />
         <div>
           <label className="block text-sm font-medium">
-            Draught in the bay, m/s
+            Draught in the bay
             <input
               className="input min-h-12 w-full font-figure aria-invalid:border-error"
               aria-invalid={!windy}
@@ -171,7 +174,11 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
               onChange={(e) => setWind(e.target.value)}
             />
           </label>
-          {!windy && <span className="text-error">■ Type a wind, such as 0.5.</span>}
+          {!windy && (
+            <span className="text-error">
+              ■ {read.ok ? 'No shop has such a wind. Check the unit.' : read.error} Reckoned in still air until then.
+            </span>
+          )}
         </div>
         <p className="self-end text-xs text-base-content/80">
           Gap {len(Math.max(gap, 1e-4))} from the fit-up. Model estimate, unproved: a film of liquid steel, derived; limits of a tenth of

@@ -88,7 +88,9 @@ export function SpoolPanel({ setup, system, size, picked, onPick, onChange, ends
           options={[{ value: '', label: 'take one' }, ...templates.map((t) => ({ value: t.id, label: t.label }))]}
           onValue={(id) => {
             const t = templates.find((x) => x.id === id);
-            const read = t && parseList(t.list, 'metric', size.series, size);
+            // A template is round in the units of who lays it: 300 mm, or a foot.
+            const list = t && (system === 'inch' ? t.list.replace(/(\d+) mm/g, (_, mm: string) => `${Number(mm) / 25} in`) : t.list);
+            const read = list === undefined ? undefined : parseList(list, system, size.series, size);
             if (!read?.ok) return;
             onChange({ ...closeUp(read.parts, read.joint, setup), tilt: id === 'riser' ? -90 : 0, roll: 0 });
             onPick(null);

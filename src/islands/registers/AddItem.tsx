@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { containers, gasNames, gasSchema, meterNames, meterSchema } from '../../../core/basics/gases';
 import { alloys, alloySchema } from '../../../core/basics/materials';
+import { issuesOf } from '../../../core/work/event';
 import { registerSchema, type RegisterItem } from '../../../core/work/registers';
 import { parseNumber, parseQuantity, type System } from '../../../core/basics/units';
 import { CheckField, PickField, TextField, type Option } from '../kit/fields';
@@ -161,7 +162,7 @@ export default function AddItem({ system }: { system: System }) {
     if (!item.success)
       return {
         error: 'Something in it cannot be right.',
-        reasons: item.error.issues.map((i) => `${i.path.at(-1)?.toString() ?? ''}: ${i.message}`),
+        reasons: issuesOf(item.error),
         status: 422,
       };
     const sent = await request('POST', '/api/registers', item.data);

@@ -1,7 +1,7 @@
 /** What is not saved yet, honestly: how much, why, and what was refused. */
 import { markNames } from '../../../core/work/run';
 import type { BodyOf } from '../../../core/work/record';
-import { clock } from '../../../core/basics/units';
+import { timed } from '../../../core/basics/units';
 import { serverTime } from '../post';
 import { forget, type Waiting } from '../queue';
 
@@ -22,7 +22,7 @@ export function Unsaved({ list, live }: { list: readonly Waiting[]; live: boolea
           □{' '}
           {waits.length === 0
             ? 'Not live: the connection is lost. The clock goes on here; readings are old.'
-            : `${waits.length} ${waits.length === 1 ? 'mark is' : 'marks are'} on this device only, not saved yet: ${waits.map(nameOf).slice(-4).join(', ')}. Sent in order as soon as Sentrel answers${oldest !== undefined ? `; the oldest is ${clock(Math.max(0, (serverTime() - oldest) / 1000))} min old` : ''}.`}
+            : `${waits.length} ${waits.length === 1 ? 'mark is' : 'marks are'} on this device only, not saved yet: ${waits.map(nameOf).slice(-4).join(', ')}. Sent in order as soon as Sentrel answers${oldest !== undefined ? `; the oldest is ${timed(Math.max(0, (serverTime() - oldest) / 1000))} old` : ''}.`}
         </p>
       )}
       {refused.map((w) => (

@@ -215,7 +215,7 @@ export function Skip({ stage }: { stage: 'clean' | 'passivate' }) {
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
     <details className="text-sm">
-      <summary className="min-h-11 cursor-pointer list-none py-2">Leave it out ›</summary>
+      <summary className="min-h-11 cursor-pointer list-none py-2">Skip this step ›</summary>
       <div className="flex flex-wrap items-end gap-2">
         <label className="grow font-medium">
           Reason
@@ -226,7 +226,7 @@ export function Skip({ stage }: { stage: 'clean' | 'passivate' }) {
           className="btn min-h-12"
           onClick={() => void record({ stream: state.id, type: 'stage.skipped', body: { stage, reason } }).then(setRefusal)}
         >
-          Leave out
+          Skip it
         </button>
       </div>
       <RefusalNote refusal={refusal} />

@@ -2,11 +2,13 @@
 import { useState } from 'react';
 import { mendNames, type Deviation } from '../../../core/work/release';
 import { RefusalNote } from '../kit/notes';
+import { useWords } from '../kit/reader';
 import type { Refusal } from '../post';
 import { useWeld } from './context';
 
 export function Deviations() {
   const { state } = useWeld();
+  const words = useWords();
   if (state.deviations.length === 0) return null;
   return (
     <ul className="space-y-2" aria-label="Deviations">
@@ -14,7 +16,7 @@ export function Deviations() {
         <li key={`${d.entry} ${d.id}`} className="border-l-4 border-base-content pl-3">
           <p className="font-semibold">
             {d.settled === null ? <span className="text-error">■ Deviation. </span> : '✓ Deviation, settled. '}
-            {d.text}
+            {words(d.text)}
           </p>
           {d.settled === null ? <Refer deviation={d} /> : <p className="text-sm">{d.settled}</p>}
         </li>

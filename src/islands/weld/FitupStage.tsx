@@ -127,7 +127,7 @@ export function FitupStage() {
     return {
       advice:
         narrow !== null && wide !== null && wide >= narrow && v.narrowAt && v.wideAt
-          ? gapAdvice({ narrow, narrowAt: Number(v.narrowAt), wide, wideAt: Number(v.wideAt) }, size.wall, !v.useFiller, system)
+          ? gapAdvice({ narrow, narrowAt: Number(v.narrowAt), wide, wideAt: Number(v.wideAt) }, size.wall, !v.useFiller, system, size.od)
           : [],
       figures: [
         startingAmps(size.wall),

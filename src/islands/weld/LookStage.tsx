@@ -23,6 +23,7 @@ import { bandHex, bandRange, bandsOf, type Band } from '../../../core/models/tin
 import { filmsOf } from '../drawings/films';
 import { Beside } from '../kit/Beside';
 import { RefusalNote } from '../kit/notes';
+import { useWords } from '../kit/reader';
 import { newId, type Refusal } from '../post';
 import { weldFindings } from '../../../core/work/record';
 import { useWeld } from './context';
@@ -41,6 +42,7 @@ const seenBy = { direct: 'directly', borescope: 'by borescope', blind: 'blind', 
 
 export function LookStage() {
   const { state, criterion, setDraft, onHour, record } = useWeld();
+  const words = useWords();
   const film = filmsOf(state.design.alloyA);
   const [zone, setZone] = useState<Zone>('id-haz');
   const [arc, setArc] = useState<Arc>(ALL);
@@ -355,7 +357,7 @@ export function LookStage() {
             </p>
             <ul className="text-sm">
               {[...verdict.reasons, ...verdict.missing].map((r) => (
-                <li key={r}>{r}</li>
+                <li key={r}>{words(r)}</li>
               ))}
             </ul>
             <p className="mt-1 text-xs text-base-content/80">

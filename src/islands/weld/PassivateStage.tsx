@@ -13,7 +13,7 @@ import {
   type Product,
   type Test,
 } from '../../../core/models/cleaning';
-import { parseNumber } from '../../../core/basics/units';
+import { parseNumber, timed } from '../../../core/basics/units';
 import { itemsOf } from '../../../core/work/registers';
 import { clock, duration, parseQuantity, show } from '../../../core/basics/units';
 import { dwellFromNames } from '../../../core/work/passivate';
@@ -173,7 +173,7 @@ function Bath() {
                 system={system}
                 bare="min"
                 max={{ value: 86_400, message: 'More than a day. Check the unit.' }}
-                hint={bySheet ? `Product's sheet: ${clock(bySheet)} min` : 'No time on the product: ask for its sheet'}
+                hint={bySheet ? `Product's sheet: ${timed(bySheet)}` : 'No time on the product: ask for its sheet'}
               />
             </div>
             <Speaks breaches={speaks(v)} />

@@ -6,9 +6,10 @@ import { createPortal } from 'react-dom';
 import { checkMonitor } from '../../../core/work/devices';
 import { setupSchema, totalFlow, withPart } from '../../../core/models/setup';
 import { clockGate, jointLag, readyBy, type ClockGate, type Plan, type Rule } from '../../../core/models/purge';
+import { issuesOf } from '../../../core/work/event';
 import { rulesFor } from '../../../core/work/run';
 import { gasCost, money } from '../../../core/work/registers';
-import { clock, show } from '../../../core/basics/units';
+import { clock, show, timed } from '../../../core/basics/units';
 import type { Shown } from '../drawings/Filling';
 import { SideView } from '../drawings/SideView';
 import { Beside } from '../kit/Beside';
@@ -199,11 +200,7 @@ function Planning() {
   const begin = async (): Promise<Refusal | null> => {
     const refuse = (error: string, reasons: string[] = []): Refusal => ({ error, reasons, status: 422 });
     const valid = setupSchema.safeParse(setup);
-    if (!valid.success)
-      return refuse(
-        'The set-up is out of range.',
-        valid.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`),
-      );
+    if (!valid.success) return refuse('The set-up is out of range.', issuesOf(valid.error));
     if (unread.length) return refuse(`${unread[0] ?? ''} cannot be read: the plan is of what stood there before. Set it right first.`);
     if (faults.length)
       return refuse(
@@ -449,7 +446,7 @@ function ShorterWait({ gate, because, onBecause }: { gate: ClockGate; because: s
   if (seconds === null || model === null || model >= seconds) return null;
   return (
     <label className="col-span-2 block text-sm font-medium md:col-span-4">
-      Waits {clock(seconds)} min. To wait {clock(model)} instead, less than the trade’s rule, say why
+      Waits {timed(seconds)}. To wait {clock(model)} instead, less than the trade’s rule, say why
       <input
         className="input min-h-12 w-full"
         value={because}

@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { STALE_AFTER } from '../../../core/models/sensor';
 import { closingOf, closingWords } from '../../../core/models/closing';
 import { totalFlow } from '../../../core/models/setup';
-import { clock, format, show } from '../../../core/basics/units';
+import { clock, format, show, timed } from '../../../core/basics/units';
 import { targets, type RunState, type Target } from '../../../core/work/run';
 import { Beside } from '../kit/Beside';
 import { Figures } from '../kit/FigureView';
@@ -118,7 +118,7 @@ export function RunPanel({ run }: { run: RunState }) {
             {band &&
               g.by === 'monitor' &&
               run.phase === 'filling' &&
-              `Model: at the limit after ${clock(band.low)} to ${clock(band.high)} min.`}
+              `Model: at the limit after ${clock(band.low)} to ${timed(band.high)}.`}
           </p>
         )}
       </div>

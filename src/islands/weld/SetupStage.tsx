@@ -11,13 +11,25 @@ import { Figures } from '../kit/FigureView';
 import { StageForm } from '../kit/StageForm';
 import { useWeld } from './context';
 
-type Values = { cup: string; lens: boolean; electrode: string; stickOut: string; flow: string; amps: string; postFlow: string };
+type Values = {
+  cup: string;
+  lens: boolean;
+  screen: boolean;
+  electrode: string;
+  stickOut: string;
+  flow: string;
+  amps: string;
+  postFlow: string;
+};
 
 function DrawCup({ cup, lens }: { cup: number; lens: boolean }) {
   const { setDraft } = useWeld();
   useEffect(() => setDraft({ cup: { n: cup, lens } }), [cup, lens, setDraft]);
   return null;
 }
+
+/** A tungsten as the trade names it in inches: the nearest 32nd. */
+const fractionOf = (m: number): string => show((Math.round((m / 0.0254) * 32) / 32) * 0.0254, 'length', 'inch');
 
 export function SetupStage() {
   const { state, registers, system, record } = useWeld();
@@ -30,7 +42,8 @@ export function SetupStage() {
   const defaults: Values = {
     cup: String(n),
     lens: s?.lens ?? true,
-    electrode: show(electrode, 'length', 'metric'),
+    screen: s?.screen ?? false,
+    electrode: system === 'inch' ? fractionOf(electrode) : show(electrode, 'length', system),
     stickOut: show(s?.stickOut ?? Math.min(0.0127, stickOut(n, true, electrode).value ?? 0.006), 'length', system),
     flow: show(s?.flow ?? cupFlow(n, true).value ?? 1e-4, 'flow', system),
     amps: s ? show(s.amps, 'current', system) : amps.value ? `${Math.round(amps.value)} A` : '',
@@ -40,8 +53,8 @@ export function SetupStage() {
     const a = parseQuantity(v.amps, 'current', system);
     const e = parseQuantity(v.electrode, 'length', system);
     return [
-      cupFlow(Number(v.cup), v.lens),
-      stickOut(Number(v.cup), v.lens, e.ok ? e.value : 2.4e-3),
+      cupFlow(Number(v.cup), v.lens, v.screen),
+      stickOut(Number(v.cup), v.lens, e.ok ? e.value : 2.4e-3, v.screen),
       amps,
       ...(a.ok ? [postFlow(a.value)] : []),
     ];
@@ -53,6 +66,7 @@ export function SetupStage() {
       body: {
         cup: Number(v.cup),
         lens: v.lens,
+        screen: v.lens && v.screen,
         electrode: si(v.electrode, 'length', system),
         stickOut: si(v.stickOut, 'length', system),
         flow: si(v.flow, 'flow', system),
@@ -77,27 +91,30 @@ export function SetupStage() {
                 options={cups.map((c) => ({ value: String(c), label: `No. ${c}` }))}
                 hint={`${show((Number(v.cup) / 16) * 0.0254, 'length', system)} bore`}
               />
-              <CheckField name="lens" label="Gas lens" />
+              <div>
+                <CheckField name="lens" label="Gas lens" />
+                {v.lens && <CheckField name="screen" label="Extra screen" />}
+              </div>
               <QuantityField
                 name="electrode"
                 label="Electrode"
                 quantity="length"
                 system={system}
-                max={{ value: 0.01, message: 'More than 10 mm. Check the unit.' }}
+                max={{ value: 0.01, message: `More than ${show(0.01, 'length', system)}. Check the unit.` }}
               />
               <QuantityField
                 name="stickOut"
                 label="Stick-out"
                 quantity="length"
                 system={system}
-                max={{ value: 0.1, message: 'More than 100 mm. Check the unit.' }}
+                max={{ value: 0.1, message: `More than ${show(0.1, 'length', system)}. Check the unit.` }}
               />
               <QuantityField
                 name="flow"
                 label="Torch flow"
                 quantity="flow"
                 system={system}
-                max={{ value: 5e-3, message: 'More than 300 L/min. Check the unit.' }}
+                max={{ value: 5e-3, message: `More than ${show(5e-3, 'flow', system)}. Check the unit.` }}
               />
               <QuantityField
                 name="amps"

@@ -2,6 +2,7 @@
 import type { Breach } from '../../../core/models/cleaning';
 import { CheckField, TextField } from '../kit/fields';
 import { RefusalNote } from '../kit/notes';
+import { useWords } from '../kit/reader';
 
 /** The two fields it adds to a form. */
 export type Answers = { because: string; done: boolean };
@@ -18,6 +19,7 @@ export const reasonOf = (breaches: readonly Breach[], v: Answers): string | null
   breaches.some((b) => b.level !== 'warn') && v.because.trim() !== '' ? v.because.trim() : null;
 
 export function Speaks({ breaches }: { breaches: readonly Breach[] }) {
+  const words = useWords();
   const of = (level: Breach['level']) => breaches.filter((b) => b.level === level).map((b) => b.text);
   const [never, reason, warn] = [of('never'), of('reason'), of('warn')];
   return (
@@ -26,7 +28,7 @@ export function Speaks({ breaches }: { breaches: readonly Breach[] }) {
       {(reason.length > 0 || warn.length > 0) && (
         <ul className="space-y-1 text-sm" aria-label="Mind">
           {[...reason, ...warn].map((t) => (
-            <li key={t}>□ {t}</li>
+            <li key={t}>□ {words(t)}</li>
           ))}
         </ul>
       )}

@@ -13,6 +13,7 @@ import { stageSchema, type Stage } from '../../../core/work/stages';
 import { waitsFor } from '../../../core/work/record';
 import { filmsOf } from '../drawings/films';
 import { BESIDE } from '../kit/Beside';
+import { ReaderUnits } from '../kit/reader';
 import { EndView } from '../drawings/EndView';
 import { PlanView } from '../drawings/PlanView';
 import { SideView } from '../drawings/SideView';
@@ -170,104 +171,106 @@ export default function WeldPage({
   ];
 
   return (
-    <WeldContext
-      value={{
-        state,
-        events: kept.events,
-        runEvents: kept.runEvents,
-        criterion: kept.criterion,
-        place,
-        registers,
-        devices,
-        checks,
-        prices,
-        weldsLeft,
-        savedSetup,
-        spoolDone,
-        spoolWelds,
-        supplies,
-        numberOf: (id) => spoolWelds.find((w) => w.id === id)?.number ?? 'a weld',
-        unsaved,
-        live,
-        unsay,
-        people,
-        person,
-        madeAt: now,
-        system,
-        draft,
-        setDraft,
-        onHour,
-        onDropPart,
-        view: big,
-        record,
-      }}
-    >
-      <div className="border-b border-base-300 px-4 py-2">
-        <p className="text-xs text-base-content/80">
-          {place.job} › {place.line} › {place.spoolNumber}
-        </p>
-        <div className="flex flex-wrap items-baseline gap-x-4">
-          <h1 className="font-figure text-2xl font-bold">{state.number}</h1>
-          <p>
-            {sizeName(design.size)}, {odText(design.size, system)} × {wallText(design.size, system)},{' '}
-            {design.alloyA === design.alloyB ? design.alloyA : `${design.alloyA} to ${design.alloyB}`}
-          </p>
-          <p>{kept.criterion.id}</p>
-          <p className="ml-auto text-lg font-semibold" data-testid="waits">
-            {waitsFor(state)}
-          </p>
-        </div>
-        {!live && !running && (
-          <p role="alert" className="mt-1 border-l-8 border-base-content bg-base-200 p-2 text-sm">
-            □ Not live: the connection is lost. What you see may be old; marks are still tried and refused ones are said.
-          </p>
-        )}
-      </div>
-      <DndContext
-        id="spool"
-        sensors={sensors}
-        onDragEnd={(e) => {
-          if (e.over) onDropPart.current?.(String(e.active.id), String(e.over.id));
+    <ReaderUnits value={system}>
+      <WeldContext
+        value={{
+          state,
+          events: kept.events,
+          runEvents: kept.runEvents,
+          criterion: kept.criterion,
+          place,
+          registers,
+          devices,
+          checks,
+          prices,
+          weldsLeft,
+          savedSetup,
+          spoolDone,
+          spoolWelds,
+          supplies,
+          numberOf: (id) => spoolWelds.find((w) => w.id === id)?.number ?? 'a weld',
+          unsaved,
+          live,
+          unsay,
+          people,
+          person,
+          madeAt: now,
+          system,
+          draft,
+          setDraft,
+          onHour,
+          onDropPart,
+          view: big,
+          record,
         }}
       >
-        <div className="grid lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
-          <div className="self-start border-base-300 p-3 lg:sticky lg:top-0 lg:border-r">
-            <div className="mb-2 grid grid-cols-[2fr_1fr_1fr] gap-1" role="tablist" aria-label="Drawings">
-              {tabs.map(([id, name]) => (
-                <button
-                  key={id}
-                  type="button"
-                  role="tab"
-                  aria-selected={big === id}
-                  className={`h-20 overflow-hidden border p-1 text-left ${big === id ? 'border-2 border-base-content' : 'border-base-300'}`}
-                  onClick={() => setView(id)}
-                >
-                  <span className="block text-xs leading-none">{name}</span>
-                  <span className="block h-14" aria-hidden>
-                    {drawings[id](true)}
-                  </span>
-                </button>
-              ))}
-            </div>
-            <div className={grading && big === 'end' ? 'bg-[#777777]' : ''} role="tabpanel" aria-label={`${big} view`}>
-              {/* The planner draws the Side view itself while it is open. */}
-              {big === 'side' && open === 'purge' && !running ? <div id={DRAWING} className="min-h-[18rem]" /> : drawings[big](false)}
-            </div>
-            <p className="mt-1 text-xs text-base-content/80">12 is scribed on the tube; hours run clockwise looking {design.looking}.</p>
-            <div id={BESIDE} className="mt-2" />
+        <div className="border-b border-base-300 px-4 py-2">
+          <p className="text-xs text-base-content/80">
+            {place.job} › {place.line} › {place.spoolNumber}
+          </p>
+          <div className="flex flex-wrap items-baseline gap-x-4">
+            <h1 className="font-figure text-2xl font-bold">{state.number}</h1>
+            <p>
+              {sizeName(design.size)}, {odText(design.size, system)} × {wallText(design.size, system)},{' '}
+              {design.alloyA === design.alloyB ? design.alloyA : `${design.alloyA} to ${design.alloyB}`}
+            </p>
+            <p>{kept.criterion.id}</p>
+            <p className="ml-auto text-lg font-semibold" data-testid="waits">
+              {waitsFor(state)}
+            </p>
           </div>
-          <div className="p-1 pb-16">
-            {stageSchema.options.map((stage) => {
-              const Page = stagePages[stage];
-              return (
-                <StageCard key={stage} stage={stage} open={open === stage} onToggle={() => setAsked(open === stage ? 'none' : stage)}>
-                  <Page />
-                </StageCard>
-              );
-            })}
-          </div>
+          {!live && !running && (
+            <p role="alert" className="mt-1 border-l-8 border-base-content bg-base-200 p-2 text-sm">
+              □ Not live: the connection is lost. What you see may be old; marks are still tried and refused ones are said.
+            </p>
+          )}
         </div>
-      </DndContext>
-    </WeldContext>
+        <DndContext
+          id="spool"
+          sensors={sensors}
+          onDragEnd={(e) => {
+            if (e.over) onDropPart.current?.(String(e.active.id), String(e.over.id));
+          }}
+        >
+          <div className="grid lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
+            <div className="self-start border-base-300 p-3 lg:sticky lg:top-0 lg:border-r">
+              <div className="mb-2 grid grid-cols-[2fr_1fr_1fr] gap-1" role="tablist" aria-label="Drawings">
+                {tabs.map(([id, name]) => (
+                  <button
+                    key={id}
+                    type="button"
+                    role="tab"
+                    aria-selected={big === id}
+                    className={`h-20 overflow-hidden border p-1 text-left ${big === id ? 'border-2 border-base-content' : 'border-base-300'}`}
+                    onClick={() => setView(id)}
+                  >
+                    <span className="block text-xs leading-none">{name}</span>
+                    <span className="block h-14" aria-hidden>
+                      {drawings[id](true)}
+                    </span>
+                  </button>
+                ))}
+              </div>
+              <div className={grading && big === 'end' ? 'bg-[#777777]' : ''} role="tabpanel" aria-label={`${big} view`}>
+                {/* The planner draws the Side view itself while it is open. */}
+                {big === 'side' && open === 'purge' && !running ? <div id={DRAWING} className="min-h-[18rem]" /> : drawings[big](false)}
+              </div>
+              <p className="mt-1 text-xs text-base-content/80">12 is scribed on the tube; hours run clockwise looking {design.looking}.</p>
+              <div id={BESIDE} className="mt-2" />
+            </div>
+            <div className="p-1 pb-16">
+              {stageSchema.options.map((stage) => {
+                const Page = stagePages[stage];
+                return (
+                  <StageCard key={stage} stage={stage} open={open === stage} onToggle={() => setAsked(open === stage ? 'none' : stage)}>
+                    <Page />
+                  </StageCard>
+                );
+              })}
+            </div>
+          </div>
+        </DndContext>
+      </WeldContext>
+    </ReaderUnits>
   );
 }

@@ -1,6 +1,6 @@
 /** Weld and hold: the run goes on here after the first arc; afterwards what it recorded. */
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { clock } from '../../../core/basics/units';
+import { clock, timed } from '../../../core/basics/units';
 import type { RunState } from '../../../core/work/run';
 import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
@@ -19,7 +19,7 @@ export function WeldStage() {
       <ol className="space-y-1">
         {state.arcs.map((a) => (
           <li key={a.on}>
-            Arc {clock(((a.off ?? a.on) - a.on) / 1000)} min:{' '}
+            Arc {timed(((a.off ?? a.on) - a.on) / 1000)}:{' '}
             {a.atArc?.reading
               ? `${Math.round(a.atArc.reading.ppm)} ppm, reading ${a.atArc.reading.ageSeconds.toFixed(0)} s old`
               : 'oxygen not measured'}
