@@ -2,32 +2,16 @@
  * Tube and pipe sizes. A bare "2" is 50.8, 53, 60.3 or 52 mm by school, so a size is never
  * taken without its series.
  */
-import { z } from 'zod';
 import { formatFraction, parseNumber, type System } from '../units';
 import { isOwn, ownSize } from './own';
 import { pipeRows, schedules } from './pipe';
 import { en10357Rows, inchRows, iso1127Rows } from './tube';
 
+import { seriesSchema, type Series, type Size } from './size';
+
 export { schedules } from './pipe';
+export { seriesSchema, sizeSchema, type Series, type Size } from './size';
 export { gauges, isOwn } from './own';
-
-export const seriesSchema = z.enum(['inch-tube', 'metric-tube', 'iso-tube', 'pipe']);
-export type Series = z.infer<typeof seriesSchema>;
-
-export const sizeSchema = z
-  .object({
-    series: seriesSchema,
-    /** as its table names it; outside diameter by wall for a tube of one's own */
-    nominal: z.string().min(1).max(10),
-    schedule: z.string().max(6).nullable(),
-    /** outside diameter, m */
-    od: z.number().positive().max(2),
-    /** wall, m */
-    wall: z.number().positive().max(0.1),
-  })
-  .refine((s) => 2 * s.wall < s.od, 'The wall leaves no bore.');
-/** One size of tube or pipe, lengths in metres. */
-export type Size = z.infer<typeof sizeSchema>;
 
 export const seriesNames: Record<Series, string> = {
   'inch-tube': 'Inch hygienic tube',

@@ -3,7 +3,7 @@
  * wire gauge, by which tube is drawn (BWG table, from memory); sheet gauges differ.
  */
 import { parseNumber } from '../units';
-import type { Size } from './index';
+import type { Size } from './size';
 
 const INCH = 0.0254;
 

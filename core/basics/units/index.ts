@@ -5,11 +5,12 @@
  */
 import type { Quantity } from '../figure';
 import { formatFraction, lastDigit, parseNumber } from './numbers';
+import type { System } from './system';
 
 export { formatFraction, parseNumber } from './numbers';
 export { inSystem } from './sentence';
 
-export type System = 'inch' | 'metric';
+export type { System } from './system';
 /** `step`: one of the last digit as it was typed, in SI: "0.00 %" was read in steps of 100 ppm. */
 export type Parsed = { ok: true; value: number; unit: string; step: number } | { ok: false; error: string };
 

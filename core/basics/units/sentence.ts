@@ -3,7 +3,7 @@
  * other system are found with their unit, also where several share one ("6 to 8 L/min"), and written in the reader's own. Names of
  * sizes ("2 in tube", "40 x 1 mm tube") stay: they are names.
  */
-import type { System } from './index';
+import type { System } from './system';
 import { formatFraction } from './numbers';
 
 type Turn = { to: string; of: (x: number) => number; whole?: boolean };

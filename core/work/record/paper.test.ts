@@ -1,23 +1,6 @@
 /** What is printed: the summary an inspector reads first, what is missing, and the story with its corrections. */
 import { describe, expect, it } from 'vitest';
-import {
-  created,
-  fitup,
-  gas,
-  house,
-  id,
-  mark,
-  PERSON,
-  reading,
-  run,
-  RUN,
-  started,
-  stream,
-  T0,
-  weld,
-  WELD,
-  type Say,
-} from '../../../tests/told';
+import { created, fitup, gas, house, id, mark, PERSON, reading, run, RUN, started, stream, T0, weld, WELD, type Say } from './told.fixture';
 import { frontOf, gasOnBefore, missingOf, storyOf, worstWelding, type WeldState } from './index';
 
 const reader = {

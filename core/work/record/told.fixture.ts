@@ -1,10 +1,10 @@
 /** A weld and its purge told as events, for tests of what they add up to: no database, no clock. */
-import { versionOf, reduceRun, reduceWeld, type EventType, type WeldState } from '../core/work/record';
-import type { Stored } from '../core/work/event';
-import { startingSetup } from '../core/models/setup';
-import { shipped, type Criterion } from '../core/models/criteria';
-import { findSize, type Size } from '../core/basics/sizes';
-import type { RunState } from '../core/work/run';
+import { versionOf, reduceRun, reduceWeld, type EventType, type WeldState } from './index';
+import type { Stored } from '../event';
+import { startingSetup } from '../../models/setup';
+import { shipped, type Criterion } from '../../models/criteria';
+import { findSize, type Size } from '../../basics/sizes';
+import type { RunState } from '../run';
 
 export const id = (n: number) => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 export const [WELD, RUN, SPOOL, PERSON] = [id(1), id(2), id(3), id(4)];
