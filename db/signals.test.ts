@@ -6,7 +6,7 @@ import { reduceRun } from '../core/work/record';
 import { enter, makeWorld, runBody, say, type World } from '../tests/database';
 import { addCheck } from './checks';
 import { addDevice, declaredOf, deviceByKey, devices, nameTaken, newKey, setDeviceCard, type Device } from './devices';
-import { eventsOf } from './record/stored';
+import { eventsOf, runState } from './record/stored';
 import { addLog } from './logs';
 import { flowsSince, intake, logReadings } from './record/readings';
 import { addRegisterItem } from './registers';
@@ -83,6 +83,8 @@ describe('signals', () => {
     ]);
     expect(answers.map((a) => a.status)).toEqual(['taken', 'refused', 'refused', 'taken']);
     expect(await marks(run)).toEqual(['arc-on', 'arc-off']);
+    const [on] = (await runState(w.sql, run))?.marks ?? [];
+    expect([on?.clampAmps, on?.source?.kind]).toEqual([55, 'current-clamp']);
     await say(w, run, 'run.ended', { how: 'done', countOut: 2 });
     expect((await send(clamp, [{ seq: 4, at: at(0), arc: 'on', amps: 60 }]))[0]).toMatchObject({
       status: 'taken',

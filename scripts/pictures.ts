@@ -113,6 +113,7 @@ await tab('Spool');
 await field('The spool in one line').fill('12 in, weld, 12 in');
 await press('Lay it out');
 await computed();
+await page.getByRole('button', { name: /^Counted:/ }).click();
 await press('Start the purge');
 await knob({ state: 'on' });
 await page.waitForTimeout(20_000);

@@ -1,7 +1,7 @@
 /** The whole job in the real interface, from entering the work to the closed record, on real data. */
 import { expect } from '@playwright/test';
 import Ajv from 'ajv/dist/2020.js';
-import { allBright, bay2, be, checkGas, due, enterWork, field, fitUp, hold, pass, press, setUp, test, watch } from './hands';
+import { allBright, bay2, be, checkGas, due, enterWork, field, fitUp, hold, pass, press, setUp, startPurge, test, watch } from './hands';
 import { SECOND } from './ports';
 
 test('one weld from fit-up to record', async ({ page, browser, request }) => {
@@ -99,7 +99,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
   const second = await other.newPage();
   await test.step('the run: live oxygen, the same in a second browser on a second process', async () => {
     await bay2(request, { state: 'open', fresh: true, speed: 1 });
-    await press(page, 'Start the purge');
+    await startPurge(page);
     await expect(page.locator('[data-phase="filling"]')).toBeVisible();
     await expect(page.getByTestId('big')).toHaveText(/2[01]\.\d/);
     await bay2(request, { state: 'on' });
@@ -180,7 +180,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await field(page, 'Side').selectOption('both');
     await field(page, 'Metal, measured').fill('90 °C');
     await field(page, 'Method').selectOption('paste');
-    await expect(page.getByText(/The metal is 90 °C. Paste goes on to 40 °C at the most, measured/)).toBeVisible();
+    await expect(page.getByText(/The metal is 194 °F. Paste goes on to 104 °F at the most, measured/)).toBeVisible();
     await expect(page.getByText(/Hydrofluoric acid, .*life-threatening burns/)).toBeVisible();
     await field(page, 'Method').selectOption('brush');
     await field(page, 'Tool and its mark').selectOption({ label: 'Brush C-9, carbon-steel' });

@@ -1,7 +1,7 @@
 /** Devices: registered, key shown once, heard, revoked; a foot switch and a clamp mark the purge that listens to them. */
 import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { atPurge, awake, field, press, session, tell, test, watch } from './hands';
+import { atPurge, awake, field, press, session, startPurge, tell, test, watch } from './hands';
 import { CLAMP, FLOW, FOOT } from './ports';
 
 const knob = async (request: APIRequestContext, at: string, data: object) =>
@@ -79,7 +79,7 @@ test('a foot switch, a current clamp and a flow meter on one purge; phantom pres
   const [weld] = await atPurge(page, { job: 'Devices', spool: 'DV-1', monitor: 'Monitor bay 2' });
   for (const name of ['Flow meter bay 2', 'Foot switch bay 2', 'Clamp bay 2'])
     await expect(page.getByLabel(`Listens to ${name}`)).toBeChecked();
-  await press(page, 'Start the purge');
+  await startPurge(page);
   const panel = page.locator('[data-run]');
   const run = (await panel.getAttribute('data-run')) ?? '';
   await expect(page.getByText(/Flow measured .*set-up asks for/)).toBeVisible({ timeout: 20_000 });
@@ -88,7 +88,7 @@ test('a foot switch, a current clamp and a flow meter on one purge; phantom pres
   await expect(page.locator('[data-phase="welding"]')).toBeVisible();
   await knob(request, CLAMP, { amps: 60 });
   await page.getByText(/marks, 0 tacked/).click();
-  await expect(page.getByText(/by Clamp bay 2: told twice, counts once/)).toBeVisible();
+  await expect(page.getByText(/by Clamp bay 2, 60 A: told twice, counts once/)).toBeVisible();
   await knob(request, CLAMP, { amps: 0 });
   await expect(page.locator('[data-phase="between"]')).toBeVisible();
   const { events } = (await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { body: { mark?: string } }[] };

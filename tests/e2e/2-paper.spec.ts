@@ -1,6 +1,6 @@
 /** Paper: the wrong one is said at once, nothing is evidence by itself, late marks are asked about, bad input is said where it stands. */
 import { expect, type Page } from '@playwright/test';
-import { allBright, atPurge, be, due, enterWork, field, hold, pass, press, test, watch, weldedWithoutPurge } from './hands';
+import { allBright, atPurge, be, due, enterWork, field, hold, pass, press, startPurge, test, watch, weldedWithoutPurge } from './hands';
 
 test('a titanium heat on 316L is said as it is picked, recorded only when it is so, and stands on the record until it is right', async ({
   page,
@@ -83,7 +83,7 @@ test('a plan is not the answer to a flow that is no number; a spool without a we
   await expect(page.getByTestId('time-joint')).toHaveText(/\d+:\d\d/, { timeout: 20_000 });
   await field(page, 'Flow').fill('abc');
   await expect(page.getByText(/Not the answer to what is typed: Flow cannot be read/)).toBeVisible();
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await expect(page.getByText(/Flow cannot be read: the plan is of what stood there before/)).toBeVisible();
   await expect(field(page, 'Flow')).toHaveValue('abc');
   await field(page, 'Flow').fill('8 L/min');
@@ -114,7 +114,7 @@ test('a late mark that does not fit is asked about, the look at the tacks has a 
   request,
 }) => {
   const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-3' });
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await lookAtTacks(page);
   await pass(request, 300);
   await press(page, 'Arc on');

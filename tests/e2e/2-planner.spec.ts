@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import { planPurge, type Plan } from '../../core/models/purge';
 import { startingSetup, type Setup } from '../../core/models/setup';
 import { findSize, type Size } from '../../core/basics/sizes';
-import { atPurge, be, due, field, hold, json, press, test, watch } from './hands';
+import { atPurge, be, due, field, hold, json, press, startPurge, test, watch } from './hands';
 
 async function toPlanning(page: Page, spool: string, count = 1): Promise<string> {
   const [id = ''] = await atPurge(page, { job: 'Planner', spool, count, name: 'Ines Halloway' });
@@ -97,7 +97,7 @@ test('bad set-ups are named at their spot: no vent, no inlet, another size, a da
   await press(page, 'Take this vent out');
   await expect(page.getByRole('alert').getByText(/There is no vent/)).toBeVisible();
   await expect(page.getByTestId('headline')).toContainText('No plan yet');
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await expect(page.getByText('The purge cannot be planned like this.')).toBeVisible();
   await press(page, 'Undo');
   await press(page, 'Inlet 1');
@@ -179,7 +179,7 @@ test('the spool waits for its next weld with the next joint; a kit goes along; t
     await expect(field(page, 'Tilt')).toHaveValue('15');
   });
 
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await press(page, 'Arc on');
   await press(page, 'Arc off');
   await page.getByLabel(/Dams and tape out/).fill('2');

@@ -1,6 +1,6 @@
 /** A run in its turns: several welds, tape by arc, marks set right, what it calls for, a logger's file, its chart. */
 import { expect, type Page } from '@playwright/test';
-import { atPurge, awake, bay2, due, hold, pass, press, purging, session, tell, test, watch } from './hands';
+import { atPurge, awake, bay2, due, hold, pass, press, purging, session, startPurge, tell, test, watch } from './hands';
 
 const runEvents = async (page: Page, run: string) =>
   ((await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { type: string; body: Record<string, unknown> }[] }).events;
@@ -9,7 +9,7 @@ test('one purge serves two welds in turn, peeled by arc: each has its own span, 
   const wrongs = watch(page);
   const [a, b] = await atPurge(page, { job: 'Turns', spool: 'TU-1', count: 2 });
   await page.getByLabel('Also serves Q-8, in turn').check();
-  await press(page, 'Start the purge');
+  await startPurge(page);
   const run = (await page.locator('[data-run]').getAttribute('data-run')) ?? '';
   await expect(page.getByRole('group', { name: 'Weld in hand' }).getByRole('button', { pressed: true })).toContainText('Q-7');
 

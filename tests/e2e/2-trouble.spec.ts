@@ -1,7 +1,7 @@
 /** Bad input and trouble: each gets a clear message, and nothing that was acknowledged is lost. */
 import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { allBright, atPurge, be, due, enterWork, field, json, press, session, test } from './hands';
+import { allBright, atPurge, be, due, enterWork, field, json, press, session, startPurge, test } from './hands';
 import { CONTROL, SECOND } from './ports';
 
 type StandIn = { id: string; key: string };
@@ -117,6 +117,8 @@ test('the database gone in the middle: a clear answer within 5 s, and everything
   await field(page, 'High-low').fill('0.1 mm');
   await field(page, 'Heat, end A').selectOption({ label: 'DEMO-H1041' });
   await field(page, 'Heat, end B').selectOption({ label: 'DEMO-H1042' });
+  await field(page, 'Narrowest at').selectOption('12');
+  await field(page, 'Widest at').selectOption('6');
   await field(page, 'WPS').selectOption({ label: 'DEMO-WPS-T1 rev 3' });
   await press(page, 'Record the fit-up');
   await expect(page.getByText(/The database cannot be reached|Sentrel cannot be reached/)).toBeVisible({ timeout: 15_000 });
@@ -131,7 +133,7 @@ test('the server killed among marks: every acknowledged mark is there, none twic
   test.setTimeout(180_000);
   const [weld] = await atPurge(page, { job: 'Outage job', spool: 'OUT-2', name: 'Ines Halloway' });
   await expect(page.getByText(/No monitor, and this criterion asks for one/)).toBeVisible();
-  await press(page, 'Start the purge');
+  await startPurge(page);
   const panel = page.locator('[data-run]');
   await expect(panel).toBeVisible();
   const run = (await panel.getAttribute('data-run')) ?? '';

@@ -1,10 +1,25 @@
 /** The other ways a weld can go: monitor lost, limit passed, welded again, cut out, referred, left out; by keyboard; in other units. */
 import { expect, type Page } from '@playwright/test';
-import { allBright, atPurge, bay2, be, due, enterWork, field, hold, pass, press, test, weldedWithoutPurge, type Work } from './hands';
+import {
+  allBright,
+  atPurge,
+  bay2,
+  be,
+  due,
+  enterWork,
+  field,
+  hold,
+  pass,
+  press,
+  startPurge,
+  test,
+  weldedWithoutPurge,
+  type Work,
+} from './hands';
 
 /** To the first arc and past it, by the clock and without waiting: it advises, it never locks. */
 async function weldQuickly(page: Page, start = true): Promise<void> {
-  if (start) await press(page, 'Start the purge');
+  if (start) await startPurge(page);
   await press(page, 'Arc on');
   await expect(due(page, 'weld')).toBeVisible();
   await press(page, 'Arc off');
@@ -23,7 +38,7 @@ async function toLook(page: Page, over: Work): Promise<string> {
 test('the monitor drops out, comes back, and the limit is passed while welding', async ({ page, request }) => {
   await atPurge(page, { job: 'Ways', spool: 'M-1', monitor: 'Monitor bay 2', name: 'Ines Halloway' });
   await bay2(request, { state: 'open', fresh: true, speed: 1, fault: 'none', drift: 600 });
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await bay2(request, { state: 'on', speed: 12 });
   await expect(page.getByText(/Limit is 50 ppm at the vent/)).toBeVisible();
   await bay2(request, { fault: 'drop' });
@@ -147,7 +162,7 @@ test('what was done that must not be is taken as a deviation, and keeps the reco
   await field(page, 'Method').selectOption('brush');
   await field(page, 'Side').selectOption('both');
   await field(page, 'Tool and its mark').selectOption({ label: 'Brush C-9, carbon-steel' });
-  await expect(page.getByText(/Metal not measured: hands need it below 50 °C/)).toBeVisible();
+  await expect(page.getByText(/Metal not measured: hands need it below \d+ °[CF]/)).toBeVisible();
   await field(page, 'Looked again: tint left?').selectOption('no');
   await press(page, 'Record the cleaning');
   await expect(page.getByText(/Do not do it like this/)).toBeVisible();
@@ -189,6 +204,7 @@ test('everything on the drawings can be done by keyboard', async ({ page }) => {
   await expect(page.getByText(/Inlet and vent are at the same end/)).toBeVisible();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByText(/Inlet and vent are at the same end/)).toBeHidden();
+  await field(page, 'Dams and tape in, count').fill('2');
   await page.getByRole('button', { name: 'Start the purge' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('big')).toBeVisible();
@@ -229,7 +245,7 @@ test('units: per person, and turned at any field without losing what was typed',
 
 test('a press shorter than the hold does not end a purge', async ({ page }) => {
   await atPurge(page, { job: 'Ways', spool: 'P-9' });
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await press(page, 'Abandon, hold');
   await page.waitForTimeout(1200);
   await expect(page.locator('[data-phase="filling"]')).toBeVisible();
@@ -255,7 +271,7 @@ test('an arc struck in air is not accepted by two presses of bright: titanium is
 }) => {
   await atPurge(page, { job: 'Ways', spool: 'AIR-1', alloy: 'Ti-2', criterion: 'TI-A', version: 2, monitor: 'Monitor bay 2' });
   await bay2(page.request, { state: 'open', fresh: true, speed: 1, fault: 'none' });
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await expect(page.getByTestId('big')).not.toHaveText(/^\d+:\d\d$/, { timeout: 20_000 });
   await weldQuickly(page, false);
   await allBright(page);

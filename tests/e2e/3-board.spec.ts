@@ -1,7 +1,7 @@
 /** The Board and the run as a tablet and a desk, by day and in a dark bay; accessibility; clearing the demo away. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { atPurge, be, due, enterWork, field, fitUp, pass, press, test, watch } from './hands';
+import { atPurge, be, due, enterWork, field, fitUp, pass, press, startPurge, test, watch } from './hands';
 
 const wide = async (page: Page) => page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
 
@@ -54,7 +54,7 @@ test('a tablet in portrait: the Board and a run fit, targets are large enough', 
   await page.goto('/');
   expect(await wide(page)).toBe(true);
   await atPurge(page, { job: 'Tablet job', spool: 'T-1' });
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await expect(page.getByTestId('big')).toBeVisible();
   expect(await wide(page)).toBe(true);
   for (const name of ['Arc on', 'Tack', 'Open to look']) {
@@ -89,10 +89,10 @@ test('without a monitor, where the criterion allows it, the clock decides and th
   await expect(page.getByTestId('by-clock')).toContainText(/By the clock 3:00 min: the trade's own rule/, { timeout: 20_000 });
   const why = page.getByLabel(/^Waits 3:00 min\. To wait [0-2]:\d\d instead/);
   await why.fill('no');
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await expect(page.getByText(/Say why the clock waits less than the trade's rule/)).toBeVisible();
   await why.fill('same spool proved by monitor this morning');
-  await press(page, 'Start the purge');
+  await startPurge(page);
   await expect(page.getByText('Filling, by the clock.')).toBeVisible();
   await press(page, 'Arc on');
   await expect(page.locator('[data-stage="purge"]')).toContainText(

@@ -292,15 +292,22 @@ export async function weldedWithoutPurge(page: Page, weld: string): Promise<void
 
 /** One press for each side that was seen. */
 export async function allBright(page: Page): Promise<void> {
+  await awake(page);
   await field(page, 'Inside seen').selectOption('borescope');
   await press(page, 'Inside bright, seen by borescope');
   await press(page, 'Outside bright');
 }
 
+/** Counts what goes in, as drawn, and starts the purge. */
+export async function startPurge(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Counted: \d+ in, as drawn$/ }).click();
+  await press(page, 'Start the purge');
+}
+
 /** The same, with the purge started. */
 export async function purging(page: Page, over: Work = {}): Promise<{ welds: string[]; run: string }> {
   const welds = await atPurge(page, over);
-  await press(page, 'Start the purge');
+  await startPurge(page);
   const panel = page.locator('[data-run]');
   await expect(panel).toBeVisible();
   return { welds, run: (await panel.getAttribute('data-run')) ?? '' };

@@ -2,7 +2,7 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { shipped } from '../../core/models/criteria';
-import { type BodyOf } from '../../core/work/record';
+import { versionOf, type BodyOf } from '../../core/work/record';
 import { addCheck } from '../../db/checks';
 import { seedDemo } from '../../db/demo';
 import { append } from '../../db/record/append';
@@ -84,7 +84,7 @@ describe('a mark that was made before an update', () => {
     const state = await runState(w.sql, run);
     expect(state?.started).toMatchObject({ backing: 'purge', listens: [], station: '', band: null });
     expect((await raw(run, 'run.marked', 1, { mark: 'tack', weld: welds[0] })).status).toBe(201);
-    expect(await raw(run, 'run.marked', 2, { mark: 'tack', weld: welds[0] })).toMatchObject({
+    expect(await raw(run, 'run.marked', versionOf('run.marked') + 1, { mark: 'tack', weld: welds[0] })).toMatchObject({
       status: 400,
       error: expect.stringContaining('not known here') as string,
     });

@@ -76,7 +76,7 @@ describe('meters', () => {
   ] as const)('%s', (_what, checks, day, state) => expect(meterState(checks, day * DAY).state).toBe(state));
   it('a wanted flow is set higher on a meter that reads high', () => {
     const s = meterState([check(0.8, 0)], DAY);
-    expect(s.text).toMatch(/Reads high by 25 %/);
+    expect(s.text).toMatch(/Reads 25 % high/);
     expect(setPoint(8e-3 / 60, s.factor)).toBeCloseTo(1e-2 / 60, 9);
   });
 });

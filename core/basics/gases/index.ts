@@ -7,6 +7,7 @@ export {
   meterNames,
   meterSchema,
   meterState,
+  readsOff,
   setPoint,
   type Meter,
   type MeterCheck,

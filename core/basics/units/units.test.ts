@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { quantitySchema } from '../figure';
-import { clock, format, formatFraction, parseNumber, parseQuantity, show, unitsOf } from './index';
+import { clock, duration, format, formatFraction, parseNumber, parseQuantity, show, timed, unitsOf } from './index';
 
 const value = (text: string, quantity: Parameters<typeof parseQuantity>[1], system: 'inch' | 'metric' = 'inch') => {
   const p = parseQuantity(text, quantity, system);
@@ -45,6 +45,30 @@ describe('reading what was typed', () => {
     ['-300 C', 'temperature', /lower than it can be/],
   ] as const)('refuses %s with a reason', (text, quantity, reason) => expect(error(text, quantity)).toMatch(reason));
 
+  it.each([
+    ['0.00 %', 'oxygen', 100],
+    ['20.9 %', 'oxygen', 1000],
+    ['48 ppm', 'oxygen', 1],
+    ['5/64 in', 'length', 0.0254 / 64],
+    ['1.65 mm', 'length', 1e-5],
+    ['20 °C', 'temperature', 1],
+  ] as const)('%s says in which step it was read', (text, quantity, step) => {
+    const p = parseQuantity(text, quantity, 'metric');
+    expect(p.ok && p.step).toBeCloseTo(step, 9);
+  });
+  it('takes a bare number in the unit of its field: 20 of a dwell is minutes, 20.9 of an air check percent', () => {
+    const bare = (text: string, quantity: 'time' | 'oxygen', unit: string) => {
+      const p = parseQuantity(text, quantity, 'inch', 0, unit);
+      return p.ok && p.value;
+    };
+    expect([bare('20', 'time', 'min'), bare('90 s', 'time', 'min')]).toEqual([1200, 90]);
+    expect([bare('20.9', 'oxygen', '%'), bare('4 ppm', 'oxygen', '%')]).toEqual([209_000, 4]);
+  });
+  it('refuses more digits than anybody reads, and what is written as a power', () => {
+    expect(error('12345678901234567', 'length')).toMatch(/more digits than anybody can read/);
+    expect(error('1e16', 'length')).toMatch(/no unit|not a length/);
+    expect(error('abc', 'dissolved')).toMatch(/"abc" is not a concentration/);
+  });
   it('reads back what it shows, for every quantity and unit', () => {
     fc.assert(
       fc.property(
@@ -68,6 +92,17 @@ describe('showing', () => {
     expect(show(0.0381, 'length', 'inch')).toBe('1-1/2 in');
     expect(formatFraction(0.333)).toBeNull();
     expect(formatFraction(0)).toBe('0');
+  });
+  it('says a long time with its unit', () => {
+    expect([timed(67), timed(4003), duration(42), duration(247), duration(3600), duration(86_400)]).toEqual([
+      '1:07 min',
+      '1:06:43 h',
+      '42 s',
+      '4:07 min',
+      '1 h',
+      '24 h',
+    ]);
+    expect(show(4003, 'time', 'inch')).toBe('1:06:43 h');
   });
   it('counts like a counter', () => {
     expect([clock(0), clock(67), clock(3725), clock(-5)]).toEqual(['0:00', '1:07', '1:02:05', '0:00']);

@@ -42,6 +42,13 @@ describe("a logger's table", () => {
     if (!r.ok) throw new Error(r.error);
     return r.read;
   };
+  it('says in which steps it was written', () => {
+    const step = (values: string[], header = 'O2 %') =>
+      read(`time,${header}\n${values.map((v, i) => `2026-03-01 08:0${i}:00,${v}`).join('\n')}`).step;
+    expect(step(['20.95', '0.00'])).toBeCloseTo(100, 6);
+    expect(step(['20.9', '0.0'])).toBeCloseTo(1000, 6);
+    expect(step(['209500', '12'], 'O2 ppm')).toBe(1);
+  });
   it('finds time and oxygen by their headers, below lines that say what logger it is', () => {
     const r = read(
       'Logger,K-12\nSerial,0044\n\nNo,Time (UTC),Temp °C,O2 ppm\n1,2026-03-01T08:00:00Z,21.5,20900\n2,2026-03-01T08:00:01Z,21.5,18000\n3,2026-03-01T08:00:02Z,21.6,oops',

@@ -14,6 +14,8 @@ export type LoggerRead = {
   unit: 'ppm' | 'percent';
   /** the unit was told from the size of the numbers alone */
   unitGuessed: boolean;
+  /** the finest step in which it was written, ppm: 0 in a file of whole percent says under 10 000 */
+  step: number;
   /** days and months could be either way round */
   dateAmbiguous: boolean;
   readings: LoggerReading[];
@@ -30,8 +32,8 @@ export type LoggerWishes = {
   dayFirst?: boolean;
 };
 
-/** "1234.5", "1.234,5", "0,02 %": the number and the unit beside it. */
-function numberIn(cell: string): { value: number; unit: 'ppm' | 'percent' | null } | null {
+/** "1234.5", "1.234,5", "0,02 %": the number, the unit beside it, and one of its last digit. */
+function numberIn(cell: string): { value: number; step: number; unit: 'ppm' | 'percent' | null } | null {
   const m = /^\s*([+-]?[\d.,]+(?:e[+-]?\d+)?)\s*(ppm|%|vol\.?\s*%|percent)?\s*$/i.exec(cell);
   if (!m) return null;
   let text = m[1] as string;
@@ -42,7 +44,9 @@ function numberIn(cell: string): { value: number; unit: 'ppm' | 'percent' | null
   else text = text.replaceAll(',', '');
   const value = Number(text);
   if (!Number.isFinite(value)) return null;
-  return { value, unit: m[2] === undefined ? null : /ppm/i.test(m[2]) ? 'ppm' : 'percent' };
+  const [digits = '', exponent] = text.toLowerCase().split('e');
+  const step = 10 ** (Number(exponent ?? 0) - (digits.split('.')[1]?.length ?? 0));
+  return { value, step, unit: m[2] === undefined ? null : /ppm/i.test(m[2]) ? 'ppm' : 'percent' };
 }
 
 type Day = { y: number; m: number; d: number };
@@ -150,6 +154,7 @@ export function readLogger(rows: readonly string[][], w: LoggerWishes): { ok: tr
   const unit = w.unit ?? said ?? (most <= 25 && most > 1 ? 'percent' : 'ppm');
   const dropped: LoggerRead['dropped'] = [];
   const readings: LoggerReading[] = [];
+  let step = Infinity;
   let [ambiguous, offDay, before, first] = [false, 0, -1, null as number | null];
   const midnight = Math.floor((w.start + w.zone * 60_000) / 86_400_000) * 86_400_000 - w.zone * 60_000;
   body.forEach((r, i) => {
@@ -161,9 +166,11 @@ export function readLogger(rows: readonly string[][], w: LoggerWishes): { ok: tr
     if (!when) return no(`"${(r[timeColumn] ?? '').slice(0, 30)}" is no time`);
     const n = numberIn(cell);
     if (!n) return no(cell.trim() === '' ? 'no value' : `"${cell.slice(0, 30)}" is no number`);
-    const ppm = n.value * ((n.unit ?? unit) === 'percent' ? 10_000 : 1);
+    const scale = (n.unit ?? unit) === 'percent' ? 10_000 : 1;
+    const ppm = n.value * scale;
     if (ppm < -50) return no(`${n.value} is below what a cell can read`);
     if (ppm > 1.2 * AIR_OXYGEN_PPM) return no(`${n.value} is more oxygen than air holds`);
+    step = Math.min(step, n.step * scale);
     ambiguous ||= when.ambiguous === true;
     let at = when.ms;
     if (when.kind === 'clock') {
@@ -189,6 +196,7 @@ export function readLogger(rows: readonly string[][], w: LoggerWishes): { ok: tr
       dateColumn: dateColumn >= 0 ? dateColumn : null,
       valueColumn,
       unit,
+      step,
       unitGuessed: w.unit === undefined && said === null,
       dateAmbiguous: ambiguous && w.dayFirst === undefined,
       readings,

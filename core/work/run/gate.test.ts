@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../../models/criteria';
+import { meets } from '../../models/sensor';
 import { gate, heldFor, rulesFor, type Reading } from './index';
 
 describe('the gate', () => {
@@ -44,6 +45,27 @@ describe('the gate', () => {
   ] as const)('stays shut with %s', (_name, over, text) =>
     expect(open(over as never)).toMatchObject({ ready: false, text: expect.stringMatching(text) as string }),
   );
+  it('a reading says no more than its step: 0 in steps of 100 ppm is under 100, and cannot meet 50', () => {
+    const coarse = { resolution: 100, noise: 10, top: 250_000 };
+    const nought = falling.map((r) => ({ ...r, ppm: r.ppm < 100 ? 0 : r.ppm }));
+    expect(open({ readings: nought, declared: coarse })).toMatchObject({
+      ready: false,
+      text: 'This monitor reads in steps of 100 ppm: it cannot show 50 ppm. Take a finer one.',
+    });
+    // At 100 ppm it can: what it shows as 0 is under 100; what it shows as 100 may be 199.
+    const loose = { ...rules, startPpm: 100 };
+    const steady = (ppm: number) => falling.map((r, i) => ({ ...r, ppm: r.ppm < 100 ? ppm : r.ppm, raw: r.ppm + (i % 5) }));
+    expect(open({ rules: loose, readings: steady(0), declared: coarse }).ready).toBe(true);
+    expect(open({ rules: loose, readings: steady(100), declared: coarse }).ready).toBe(false);
+    expect([meets(50, 1, 50), meets(51, 1, 50), meets(0, 100, 50), meets(0, 100, 100), meets(40, 10, 50), meets(45, 10, 50)]).toEqual([
+      true,
+      false,
+      false,
+      true,
+      true,
+      false,
+    ]);
+  });
   it('goes by the clock where the criterion allows it and nothing is measured', () => {
     const clocked = rulesFor({ ...rules, clockAllowed: true }, false);
     expect(clocked.readyBy).toBe('clock');

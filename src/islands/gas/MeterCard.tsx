@@ -1,6 +1,6 @@
 /** A flow meter: what its checks say, its trend, the set point, and what gas, pressure and altitude do to it. */
 import { useState } from 'react';
-import { gasNames, meterFactor, meterNames, meterState, setPoint, type Gas } from '../../../core/basics/gases';
+import { gasNames, meterFactor, meterNames, meterState, readsOff, setPoint, type Gas } from '../../../core/basics/gases';
 import type { CheckOf, ItemOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
@@ -38,6 +38,8 @@ export function MeterCard({
   const [air, setAir] = useState(system === 'inch' ? '14.7 psi' : '101 kPa');
   const { wrong, send, view } = useCheck(onCheck);
   const m = item.body;
+  /** a purge flow as most use it */
+  const usual = system === 'inch' ? (17 * 0.3048 ** 3) / 3600 : 8e-3 / 60;
   const flow = {
     quantity: 'flow',
     system,
@@ -79,7 +81,13 @@ export function MeterCard({
     <Card
       label={item.label}
       about={`${meterNames[m.meterKind]}${m.station ? `, ${m.station}` : ''}`}
-      glance={`${wrongState ? '' : '✓ '}${state.state}`}
+      glance={
+        state.state === 'good'
+          ? '✓ good'
+          : state.state === 'off' || (state.state === 'drifting' && Math.abs(state.factor - 1) > 0.1)
+            ? `${readsOff(state.factor).toLowerCase()}; set ${show(setPoint(usual, state.factor), 'flow', system)} for ${show(usual, 'flow', system)}`
+            : state.state
+      }
       bad={wrongState}
     >
       <div className="flex items-center gap-4">

@@ -34,6 +34,12 @@ export function LiveField({ label, value, quantity, system, onValue, max, min, c
     <div className={className}>
       <label className="block text-sm font-medium">
         {label}
+        {/* How it is read, while it is typed: a bare number is in the person's own unit. */}
+        {text !== null && judged && 'value' in judged && (
+          <span className="ml-2 font-normal" aria-hidden>
+            = {show(judged.value, quantity, system)}
+          </span>
+        )}
         <input
           className="input min-h-12 w-full font-figure aria-invalid:border-error"
           aria-invalid={error !== ''}

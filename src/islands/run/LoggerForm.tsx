@@ -1,6 +1,7 @@
 /** A logger's file read in beside a run: what was found in it is shown before it is kept, and what was dropped and why. */
 import { useMemo, useState } from 'react';
 import { readLogger } from '../../../core/work/devices';
+import { meets } from '../../../core/models/sensor';
 import { clock, show } from '../../../core/basics/units';
 import type { RunState } from '../../../core/work/run';
 import { LivePick } from '../kit/LiveField';
@@ -132,6 +133,12 @@ export function LoggerForm({ run }: { run: RunState }) {
               {show(last.ppm, 'oxygen', 'metric')} last. {inside} of them lie in the time of this purge
               {inside === 0 ? ': check the clock above' : ''}.
             </p>
+            {!meets(0, read.step, run.started.rules.startPpm) && (
+              <p className="font-semibold">
+                □ Written in steps of {Math.round(read.step)} ppm: what it shows as 0 is under {Math.round(read.step)} ppm, and no proof of{' '}
+                {run.started.rules.startPpm} ppm.
+              </p>
+            )}
             <table className="table w-full max-w-md table-xs" aria-label="First lines as read">
               <tbody className="font-figure">
                 {read.readings.slice(0, 4).map((r) => (
