@@ -292,8 +292,11 @@ export async function weldedWithoutPurge(page: Page, weld: string): Promise<void
 
 /** One press for each side that was seen. */
 export async function allBright(page: Page): Promise<void> {
-  await awake(page);
-  await field(page, 'Inside seen').selectOption('borescope');
+  // A page that came straight to the look may not listen yet: what is chosen before that is not taken.
+  await expect(async () => {
+    await field(page, 'Inside seen').selectOption('borescope');
+    await expect(page.getByRole('button', { name: 'Inside bright, seen by borescope', exact: true })).toBeVisible({ timeout: 1000 });
+  }).toPass();
   await press(page, 'Inside bright, seen by borescope');
   await press(page, 'Outside bright');
 }

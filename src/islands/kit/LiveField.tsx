@@ -1,5 +1,5 @@
 /** A small field that writes as soon as what is typed makes sense; what does not stays, with its reason. */
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import type { Quantity } from '../../../core/basics/figure';
 import { parseQuantity, show, type System } from '../../../core/basics/units';
 import { useWrong } from './wrong';
@@ -17,6 +17,7 @@ type Props = {
 };
 
 export function LiveField({ label, value, quantity, system, onValue, max, min, className }: Props) {
+  const id = useId();
   const [text, setText] = useState<string | null>(null);
   const shown = text ?? show(value, quantity, system);
   const judge = (typed: string): { value: number } | { error: string } => {
@@ -32,26 +33,25 @@ export function LiveField({ label, value, quantity, system, onValue, max, min, c
   useWrong(label, error);
   return (
     <div className={className}>
-      <label className="block text-sm font-medium">
-        {label}
+      <div className="flex justify-between gap-2">
+        <label htmlFor={id} className="block text-sm font-medium">
+          {label}
+        </label>
         {/* How it is read, while it is typed: a bare number is in the person's own unit. */}
-        {text !== null && judged && 'value' in judged && (
-          <span className="ml-2 font-normal" aria-hidden>
-            = {show(judged.value, quantity, system)}
-          </span>
-        )}
-        <input
-          className="input min-h-12 w-full font-figure aria-invalid:border-error"
-          aria-invalid={error !== ''}
-          value={shown}
-          onChange={(e) => {
-            setText(e.target.value);
-            const j = judge(e.target.value);
-            if ('value' in j) onValue(j.value);
-          }}
-          onBlur={() => error === '' && setText(null)}
-        />
-      </label>
+        {text !== null && judged && 'value' in judged && <span className="text-sm">= {show(judged.value, quantity, system)}</span>}
+      </div>
+      <input
+        id={id}
+        className="input min-h-12 w-full font-figure aria-invalid:border-error"
+        aria-invalid={error !== ''}
+        value={shown}
+        onChange={(e) => {
+          setText(e.target.value);
+          const j = judge(e.target.value);
+          if ('value' in j) onValue(j.value);
+        }}
+        onBlur={() => error === '' && setText(null)}
+      />
       {error && (
         <span role="alert" className="text-sm font-semibold text-error">
           ■ {error}
