@@ -19,7 +19,8 @@ test('the Board follows what happens elsewhere, and shows the running purge as a
   };
   const before = await counted();
   await pass(request, 90);
-  await expect.poll(counted).toBeGreaterThanOrEqual(before + 90);
+  // The page hears of the time with the next ping, a quarter of a minute apart.
+  await expect.poll(counted, { timeout: 40_000 }).toBeGreaterThanOrEqual(before + 90);
   const elsewhere = await context.newPage();
   await enterWork(elsewhere, { job: 'Board job', spool: 'B-1' });
   const row = page.getByRole('link', { name: /Q-7.*Fit-up.*B-1/s });
@@ -126,7 +127,11 @@ for (const theme of ['day', 'bay'] as const)
     ]) {
       await page.goto(path);
       await page.waitForTimeout(400);
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+      // By night only the colours are others.
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (
+        theme === 'bay' ? axe.withRules(['color-contrast']) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      ).analyze();
       expect(
         violations.map(
           (v) =>

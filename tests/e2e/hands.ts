@@ -303,7 +303,7 @@ export async function allBright(page: Page): Promise<void> {
 
 /** Counts what goes in, as drawn, and starts the purge. */
 export async function startPurge(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^Counted: \d+ in, as drawn$/ }).click();
+  await page.getByRole('button', { name: /^Counted: \d+, as drawn$/ }).click();
   await press(page, 'Start the purge');
 }
 

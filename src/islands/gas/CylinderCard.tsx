@@ -91,7 +91,7 @@ export function CylinderCard({
           : `${low ? 'Nearly empty: change it between two welds. ' : ''}${last ? `Read ${ago(at - last.when)}${liquid ? '' : `, ${show(last.body.pascal, 'gauge', system)}`}.` : ''} ${lasts === null ? 'Nothing draws from it now.' : `At what is drawn now it lasts ${show(lasts, 'time', system)}.`}`}
         {!liquid && ` Usable down to ${show(LEAST, 'gauge', system)}.`}
       </p>
-      <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
+      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4">
         <TypedQuantity
           {...gauge}
           label={liquid ? 'Level' : 'Gauge reads'}
@@ -100,11 +100,11 @@ export function CylinderCard({
           hint={liquid ? '60 %' : system === 'inch' ? '2200 psi' : '150 bar'}
         />
         <TypedQuantity {...warmth} label="Temperature" value={temperature} onValue={setTemperature} />
-        <label className="flex min-h-12 items-center gap-2 text-sm">
+        <label className="mt-5 flex min-h-12 items-center gap-2 text-sm">
           <input type="checkbox" className="checkbox" checked={changed} onChange={(e) => setChanged(e.target.checked)} />
           changed for another
         </label>
-        <button type="button" className="btn min-h-12" onClick={() => void save()}>
+        <button type="button" className="btn mt-5 min-h-12" onClick={() => void save()}>
           Keep the reading
         </button>
       </div>

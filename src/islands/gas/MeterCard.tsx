@@ -94,7 +94,7 @@ export function MeterCard({
         <p className="grow text-sm">{state.text}</p>
         {points.length > 1 && <Trend points={points} />}
       </div>
-      <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
+      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4">
         <TypedQuantity {...flow} label="Meter reads" value={reading} onValue={setReading} />
         <TypedQuantity {...flow} label="Check meter reads" value={check} onValue={setCheck} />
         <LivePick
@@ -106,7 +106,7 @@ export function MeterCard({
           ]}
           onValue={setBy}
         />
-        <button type="button" className="btn min-h-12" onClick={() => void save()}>
+        <button type="button" className="btn mt-5 min-h-12" onClick={() => void save()}>
           Keep the check
         </button>
       </div>
@@ -114,7 +114,7 @@ export function MeterCard({
       {checks.length > 0 && <TakeBack key={checks.at(-1)?.id} id={checks.at(-1)?.id ?? ''} what="The last check" onBack={onBack} />}
       <details className="mt-1 text-sm">
         <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Set point and corrections ›</summary>
-        <div className="grid grid-cols-2 items-end gap-2 md:grid-cols-4">
+        <div className="grid grid-cols-2 items-start gap-2 md:grid-cols-4">
           <TypedQuantity {...flow} label="Wanted" value={wanted} onValue={setWanted} />
           <LivePick
             label="Gas in it"

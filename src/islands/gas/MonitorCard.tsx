@@ -75,10 +75,10 @@ export function MonitorCardView({
         {days === null ? 'Calibration date not known.' : days > 365 ? `Calibrated ${days} days ago: due.` : `Calibrated ${days} days ago.`}{' '}
         It is not a personal oxygen alarm.
       </p>
-      <div className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-5">
+      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-5">
         <TypedQuantity {...inAir} label="Reads in air" value={air} onValue={setAir} hint="20.9 %" />
         <TypedQuantity {...inGas} label="In bottle gas" value={bottle} onValue={setBottle} hint="4 ppm" />
-        <button type="button" className="btn min-h-12" onClick={() => void save()}>
+        <button type="button" className="btn mt-5 min-h-12" onClick={() => void save()}>
           Keep the check
         </button>
         <LivePick

@@ -62,9 +62,13 @@ export function TypedQuantity({ label, value, onValue, hint, ...how }: Measured)
       <p
         id={`${id}-note`}
         role={wrong ? 'alert' : undefined}
-        className={wrong ? 'text-sm font-semibold text-error' : 'text-xs text-base-content/80'}
+        className={wrong ? 'min-h-4 text-sm font-semibold text-error' : 'min-h-4 text-xs text-base-content/80'}
       >
-        {wrong ? `■ ${wrong}` : read?.ok ? `= ${show(read.value, how.quantity, how.system)}` : ' '}
+        {wrong
+          ? `■ ${wrong}`
+          : read?.ok && show(read.value, how.quantity, how.system) !== value.trim()
+            ? `= ${show(read.value, how.quantity, how.system)}`
+            : ' '}
       </p>
     </div>
   );

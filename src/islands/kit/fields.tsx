@@ -84,7 +84,9 @@ export function QuantityField({ quantity, system, optional, min, max, bare, chec
     setOwn(other);
     if (p.ok) setValue(base.name, show(p.value, quantity, other));
   };
-  const asRead = parsed?.ok && unit ? `= ${show(parsed.value, quantity, own)}` : null;
+  // Said where it is not what stands there already.
+  const shownAs = parsed?.ok && unit ? show(parsed.value, quantity, own) : null;
+  const asRead = shownAs === null || shownAs === typed.trim() ? null : `= ${shownAs}`;
   return (
     <Shell {...base} hint={asRead ?? base.hint ?? ' '}>
       {(a11y) => (

@@ -149,11 +149,11 @@ export function StartPurge({ planner, faults, unread, monitor, onMonitor }: Prop
         </label>
         <button
           type="button"
-          className="btn min-h-12"
+          className="btn min-h-12 text-sm"
           aria-pressed={count === String(setup.dams.length)}
           onClick={() => setCount(String(setup.dams.length))}
         >
-          Counted: {setup.dams.length} in, as drawn
+          Counted: {setup.dams.length}, as drawn
         </button>
         {(alsoReady.length > 0 || others.length > 0) && (
           <div className="col-span-2 flex flex-wrap gap-x-5 md:col-span-4">
