@@ -6,6 +6,7 @@ import {
   leftNow,
   meterState,
   readingRefusal,
+  readsOff,
   setPoint,
   supplyAdvice,
   type Cylinder,
@@ -22,6 +23,12 @@ const reading = (barGauge: number, over: Partial<CylinderReading> = {}): Cylinde
   ...over,
 });
 const DAY = 86_400_000;
+
+it('a meter that shows 30 where the check meter has 20 reads half too high: 25.5 for 17', () => {
+  expect(readsOff(20 / 30)).toBe('Reads 50 % high');
+  expect(setPoint(17, 20 / 30)).toBeCloseTo(25.5, 9);
+  expect(readsOff(25 / 20)).toBe('Reads 20 % low');
+});
 
 describe('what is left', () => {
   it('falls with the pressure, rises with the cold it was read in, and is nothing at the least pressure', () => {

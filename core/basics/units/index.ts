@@ -164,8 +164,10 @@ export function parseQuantity(
   if (trimmed === '') return { ok: false, error: `Enter ${words[quantity]}, such as ${example[quantity]}.` };
   const match = /^([+-]?[\d\s.,/-]*\d)\s*(.*)$/.exec(trimmed);
   const number = match?.[1] === undefined ? null : parseNumber(match[1]);
-  if (number === null) return { ok: false, error: `"${trimmed}" is not ${words[quantity]}. Type a number, such as ${example[quantity]}.` };
   const suffix = match?.[2] ?? '';
+  // A power of ten is how a machine writes: nobody types a length so.
+  if (number === null || /^e[+-]?\d/i.test(suffix))
+    return { ok: false, error: `"${trimmed}" is not ${words[quantity]}. Type a number, such as ${example[quantity]}.` };
   const unit = unitNamed(quantity, suffix === '' ? bare : suffix);
   if (!unit)
     return { ok: false, error: `"${suffix}" is no unit for ${words[quantity]}. Use ${unitsOf(quantity).filter(Boolean).join(', ')}.` };

@@ -59,6 +59,7 @@ const BARE = /^[+-]?[\d\s.,/-]+$/;
 export function QuantityField({ quantity, system, optional, min, max, bare, check, deps, ...base }: QuantityProps) {
   const { register, watch, setValue, getValues } = useFormContext();
   const [own, setOwn] = useState<System>(system);
+  const [raw, setRaw] = useState<string | null>(null);
   const unit = bare ?? unitOf(quantity, own);
   const read = (text: string) => parseQuantity(text, quantity, own, undefined, unit);
   const typed = String(watch(base.name) ?? '');
@@ -82,11 +83,14 @@ export function QuantityField({ quantity, system, optional, min, max, bare, chec
   const turn = () => {
     const p = read(String(getValues(base.name) ?? ''));
     setOwn(other);
-    if (p.ok) setValue(base.name, show(p.value, quantity, other));
+    if (!p.ok) return;
+    setRaw(null);
+    setValue(base.name, show(p.value, quantity, other));
   };
-  // Said where it is not what stands there already.
+  // Said where it is not what stands there already; the form knows a bare number with its unit, the field as it was typed.
+  const standing = raw ?? typed;
   const shownAs = parsed?.ok && unit ? show(parsed.value, quantity, own) : null;
-  const asRead = shownAs === null || shownAs === typed.trim() ? null : `= ${shownAs}`;
+  const asRead = shownAs === null || shownAs === standing.trim() ? null : `= ${shownAs}`;
   return (
     <Shell {...base} hint={asRead ?? base.hint ?? ' '}>
       {(a11y) => (
@@ -94,6 +98,7 @@ export function QuantityField({ quantity, system, optional, min, max, bare, chec
           <input
             {...a11y}
             {...register(base.name, rule)}
+            onInput={(e) => setRaw(e.currentTarget.value)}
             className="input min-h-12 w-full min-w-0 font-figure aria-invalid:border-error"
             autoComplete="off"
             inputMode="text"

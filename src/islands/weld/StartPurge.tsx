@@ -149,7 +149,7 @@ export function StartPurge({ planner, faults, unread, monitor, onMonitor }: Prop
         </label>
         <button
           type="button"
-          className="btn min-h-12 text-sm"
+          className="btn min-h-12 px-2 text-sm whitespace-nowrap"
           aria-pressed={count === String(setup.dams.length)}
           onClick={() => setCount(String(setup.dams.length))}
         >
