@@ -21,6 +21,9 @@ test('the server gone: marks are kept, the tab closed and opened again, and all 
     while (!(await (await caches.open('pages')).match(path)) && Date.now() < deadline) await new Promise((r) => setTimeout(r, 200));
   }, bench);
   await page.getByRole('button', { name: 'Tack' }).click();
+  // On the server, not only on its way.
+  const told = async () => ((await (await page.request.get(`/api/streams/${run}`)).json()) as { events: unknown[] }).events.length;
+  await expect.poll(told).toBe(2);
   await expect(page.getByTestId('unsaved')).toBeHidden();
 
   await request.get(`${CONTROL}/stop-first`);

@@ -34,6 +34,7 @@ test('a titanium heat on 316L is said as it is picked, recorded only when it is 
   await field(page, 'It is so on the pipe: record it as a deviation').check();
   await press(page, 'Record the fit-up');
   await expect(due(page, 'gas')).toBeVisible();
+  await expect(page.locator('[data-stage="fitup"]')).toContainText('■ Wrong paper. Heat of end A is Titanium Gr 2');
   await page.goto(`/welds/${id}/record`);
   await expect(page.getByRole('list', { name: 'Deviations' })).toContainText('Deviation, open. Heat of end A is Titanium Gr 2');
   await page.goto(`/welds/${id}`);

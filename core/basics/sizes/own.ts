@@ -51,12 +51,18 @@ export function ownSize(text: string): { ok: true; size: Size } | { ok: false; e
   if (wall <= 0 || 2 * wall >= od) return no('The wall leaves no bore. Give the outside diameter first, then the wall.');
   if (od > 2) return no('Larger than 2 m. Check the unit.');
   if (wall > 0.1) return no('A wall over 100 mm. Check the unit.');
+  // As exact as its name has room for: a nominal is ten letters at most.
   const n = (x: number, places: number) => String(Number((x / scale).toFixed(places))).replace(/^0\./, '.');
+  const most = unit === 'mm' ? [1, 2] : [3, 3];
+  const nominal = [0, 1, 2, 3]
+    .map((less) => `${n(od, Math.max(0, (most[0] as number) - less))}x${n(wall, Math.max(0, (most[1] as number) - less))}`)
+    .find((name) => name.length <= 10);
+  if (nominal === undefined) return no('No tube is so large. Check the unit.');
   return {
     ok: true,
     size: {
       series: unit === 'mm' ? 'metric-tube' : 'inch-tube',
-      nominal: unit === 'mm' ? `${n(od, 1)}x${n(wall, 2)}` : `${n(od, 3)}x${n(wall, 3)}`,
+      nominal,
       schedule: null,
       od,
       wall,

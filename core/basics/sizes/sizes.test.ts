@@ -35,6 +35,7 @@ describe('a size as typed', () => {
     // BWG, from memory: 16 is 0.065 in, as the hygienic tube of an inch and more has it.
     ['1.5 in x 16 ga', 38.1, 1.651, '1-1/2 x 0.065 in tube'],
     ['2" x 14 gauge', 50.8, 2.1082, '2 x 0.083 in tube'],
+    ['1016.25 x 12.25 mm', 1016.25, 12.25, '1016.25 x 12.25 mm tube'],
   ])("%s is a tube of one's own", (text, od, wall, name) => {
     const p = parseSize(text, null);
     if (!p.ok) throw new Error(p.error);

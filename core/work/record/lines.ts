@@ -27,12 +27,18 @@ export function arcOxygen(s: WeldState): string {
   return worst.reading ? `${Math.round(worst.reading.ppm)} ppm at the ${place} at arc on${early}${rose}` : `${clocked}${early}${rose}`;
 }
 
+/** The wrong paper of a step, as long as it is neither set right nor referred. */
+const wrongPaper = (s: WeldState, step: 'fitup' | 'gas'): string | undefined => {
+  const open = openDeviations(s).find((d) => d.step === step);
+  return open && `■ Wrong paper. ${open.text}`;
+};
+
 export function stageLine(s: WeldState, stage: Stage, system: System): string {
   switch (stage) {
     case 'fitup':
-      return s.fitup ? fitupLine(s.fitup, system) : '';
+      return wrongPaper(s, 'fitup') ?? (s.fitup ? fitupLine(s.fitup, system) : '');
     case 'gas':
-      return s.gas ? gasLine(s.gas, system) : '';
+      return wrongPaper(s, 'gas') ?? (s.gas ? gasLine(s.gas, system) : '');
     case 'setup':
       return s.setup ? torchLine(s.setup, system) : '';
     case 'purge':

@@ -3,35 +3,21 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../../models/criteria';
 import { sensorState } from '../../models/sensor';
-import { startingSetup } from '../../models/setup';
 import type { Stored } from '../event';
 import type { Reading } from '../run';
-import { findSize, type Size } from '../../basics/sizes';
+import { id, RUN, started as start, T0 } from './told.fixture';
 import { gasTime, reduceRun, type BodyOf, type SaidOf, type EventType } from './index';
 import { alarmsOf, arcName, leftBehind, markSchema, nextQuarter, nextWeld, quarters, shareOf, targets } from '../run';
 
-const id = (n: number) => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
-const [RUN, A, B, C, CLAMP] = [id(2), id(11), id(12), id(13), id(90)];
-const T0 = Date.parse('2026-03-01T08:00:00Z');
+const [A, B, C, CLAMP] = [id(11), id(12), id(13), id(90)];
 const rules = { ...(shipped[0]?.purge as BodyOf<'run.started'>['rules']), weldPpm: 50 };
-const started: SaidOf<'run.started'> = {
-  spool: id(3),
+const [, body] = start({
   welds: [A, B, C],
-  setup: startingSetup(findSize('inch-tube', '2') as Size),
   rules,
   planned: 200,
   device: { id: id(80), label: 'Monitor', declared: { resolution: 1, noise: 1.5, top: 250_000 } },
-  place: 'vent',
-  monitorChecked: true,
-  countIn: 2,
-  backing: 'purge',
-  band: null,
-  listens: [],
-  station: '',
-  cylinder: null,
-  jointLag: 0,
-  shorter: null,
-};
+});
+const started = body as SaidOf<'run.started'>;
 type Say = [EventType, unknown, number];
 const mark = (name: BodyOf<'run.marked'>['mark'], s: number, over: Partial<BodyOf<'run.marked'>> = {}): Say => [
   'run.marked',

@@ -77,15 +77,15 @@ export function runCard(
   const next = nextEvent(s, gate, made);
   const [since, of] =
     s.phase === 'welding' && s.arcSince !== null
-      ? [s.arcSince, 'arc on, min']
+      ? [s.arcSince, 'arc on']
       : s.phase === 'holding' && s.holdSince !== null
-        ? [s.holdSince, 'gas held, min']
-        : [s.fillingSince, 'gas on, min'];
+        ? [s.holdSince, 'gas held']
+        : [s.fillingSince, 'gas on'];
   const go = s.phase === 'welding' || (s.phase === 'filling' && gate.ready);
   return {
     word: phaseWord(s, gate),
     tone: alarms.length > 0 ? 'stop' : go ? 'go' : 'plain',
-    counter: since === null ? null : { text: clock((now - since) / 1000), of },
+    counter: since === null ? null : { text: clock((now - since) / 1000), of: `${of}, ${now - since < 3_600_000 ? 'min' : 'h'}` },
     next: next.text,
     when: expected(next, s.fillingSince, now),
   };

@@ -5,7 +5,7 @@ import type { CheckOf, ItemOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
 import { newId } from '../post';
-import { ago, Card, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
+import { ago, Card, NOT_KEPT, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
 
 export function CylinderCard({
   item,
@@ -51,8 +51,7 @@ export function CylinderCard({
   const save = async () => {
     const t = readMeasured({ value: temperature, ...warmth });
     const p = readMeasured({ value: pressure, ...gauge });
-    if (!p.ok) return wrong(p.error);
-    if (!t.ok) return wrong(t.error);
+    if (!p.ok || !t.ok) return wrong(NOT_KEPT);
     if (
       await send({
         id: newId(),

@@ -5,7 +5,7 @@ import type { CheckOf, ItemOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { newId } from '../post';
-import { Card, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
+import { Card, NOT_KEPT, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
 
 export function MeterCard({
   item,
@@ -61,8 +61,7 @@ export function MeterCard({
   const factor = back.ok && ambient.ok && ambient.value > 0 ? meterFactor(m, gas, ambient.value + back.value) : null;
   const save = async () => {
     const [r, c] = [readMeasured({ value: reading, ...flow }), readMeasured({ value: check, ...flow })];
-    if (!r.ok) return wrong(r.error);
-    if (!c.ok) return wrong(c.error);
+    if (!r.ok || !c.ok) return wrong(NOT_KEPT);
     if (
       await send({
         id: newId(),

@@ -6,7 +6,7 @@ import { show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { newId, request, type Refusal } from '../post';
-import { ago, Card, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
+import { ago, Card, NOT_KEPT, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
 
 export type MonitorCard = {
   id: string;
@@ -48,8 +48,7 @@ export function MonitorCardView({
   const inGas = { quantity: 'oxygen', system, range } as const;
   const save = async () => {
     const [a, b] = [readMeasured({ value: air, ...inAir }), readMeasured({ value: bottle, ...inGas })];
-    if (!a.ok) return wrong(a.error);
-    if (!b.ok) return wrong(b.error);
+    if (!a.ok || !b.ok) return wrong(NOT_KEPT);
     if (await send({ id: newId(), item: card.id, kind: 'monitor', body: { air: a.value, bottle: b.value } })) {
       setAir('');
       setBottle('');

@@ -155,6 +155,9 @@ export function useCheck(onCheck: OnCheck) {
   return { wrong, send, view };
 }
 
+/** What a field cannot be is said at the field. */
+export const NOT_KEPT = 'Nothing was kept. Set the marked field right, or fill in what is empty.';
+
 export const ago = (ms: number): string =>
   ms < 3_600_000
     ? `${Math.max(0, Math.round(ms / 60_000))} min ago`

@@ -2,10 +2,11 @@
 import { createContext, useContext } from 'react';
 import { inSystem, type System } from '../../../core/basics/units';
 
-export const ReaderUnits = createContext<System>('inch');
+export const ReaderUnits = createContext<System | null>(null);
 
 /** Turns the quantities of a sentence into the reader's units. */
 export function useWords(): (text: string) => string {
   const system = useContext(ReaderUnits);
-  return (text) => inSystem(text, system);
+  // Where nobody said who reads, a sentence stays as it was written.
+  return (text) => (system === null ? text : inSystem(text, system));
 }

@@ -168,7 +168,12 @@ function Bench({
   }, [view.cue]);
 
   const oxygen = view.big.kind === 'oxygen' ? format(view.big.ppm, 'oxygen', system) : null;
-  const [big, unit] = view.big.kind === 'time' ? [view.big.text, 'min'] : oxygen ? [oxygen.number, oxygen.unit] : ['–', ''];
+  const [big, unit] =
+    view.big.kind === 'time'
+      ? [view.big.text, view.big.text.split(':').length > 2 ? 'h' : 'min']
+      : oxygen
+        ? [oxygen.number, oxygen.unit]
+        : ['–', ''];
   // What calls is the word that is read from across the bay.
   const called = alarms[0];
   const tone = called ? 'stop' : view.tone;

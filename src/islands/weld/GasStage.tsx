@@ -148,7 +148,7 @@ export function GasStage() {
             typed ? (value(v.air, '%')?.ppm ?? null) : (shift?.body.air ?? null),
             typed ? (value(v.bottle)?.ppm ?? null) : (shift?.body.bottle ?? null),
             lot?.body.supplyPpm ?? 0,
-            typed ? (value(v.bottle)?.step ?? 1) : 1,
+            (typed ? value(v.bottle)?.step : undefined) ?? device?.resolution ?? 1,
             criterion.purge.startPpm,
           );
           const fooled = device && lot ? cellRefusal(device.cell, lot.body.gas) : null;

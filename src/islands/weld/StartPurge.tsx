@@ -46,7 +46,9 @@ export function StartPurge({ planner, faults, unread, monitor, onMonitor }: Prop
   // The other welds of the spool that have come to their purge can have it in turn.
   const alsoReady = spoolWelds.filter((w) => w.id !== state.id && w.due === 'purge');
   const [also, setAlso] = useState<string[]>([]);
-  const checked = gas ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm, gas.typed.bottle?.step, limit).ok : false;
+  const checked = gas
+    ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm, gas.typed.bottle?.step ?? device?.resolution, limit).ok
+    : false;
   const countIn = /^\d{1,3}$/.test(count.trim()) ? Number(count) : null;
 
   /** the plan with its band, for this very set-up */
