@@ -46,6 +46,18 @@ module.exports = {
       from: { path: '^src/(islands|workers)/' },
       to: { path: '^(db|devices|scripts|src/server|src/pages|node_modules/postgres)(/|$)' },
     },
+    only(
+      'draw-stands-on-core',
+      '^src/draw/',
+      ['^src/draw/', '^core/', '^node_modules/(@types/)?(react|@dnd-kit)/'],
+      'what server and browser both draw',
+    ),
+    {
+      name: 'server-imports-no-islands',
+      severity: 'error',
+      from: { path: '^(src/(server|pages/api|csv|draw)/|src/middleware)' },
+      to: { path: '^src/(islands|workers)/' },
+    },
     { name: 'nobody-imports-devices', severity: 'error', from: { pathNot: '^(devices|tests|scripts)/' }, to: { path: '^devices/' } },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {

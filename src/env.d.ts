@@ -2,6 +2,5 @@
 declare namespace App {
   interface Locals {
     person: import('../core/work/people').Person | null;
-    identified: string;
   }
 }

@@ -3,7 +3,7 @@ import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { runChartOption, type RunChart } from '../islands/kit/runChart';
+import { runChartOption, type RunChart } from '../draw/runChart';
 
 echarts.use([LineChart, GridComponent, MarkLineComponent, MarkAreaComponent, SVGRenderer]);
 

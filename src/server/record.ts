@@ -1,6 +1,4 @@
 /** The whole record of a weld for a page or an export. */
-import type { APIContext } from 'astro';
-import { z } from 'zod';
 import { now } from '../../db/clock';
 import { weldRecord, type WeldRecord } from '../../db/record/stored';
 import { placeOf } from '../../db/work';
@@ -12,10 +10,9 @@ import { db } from './db';
 
 /** Reads a weld with its place and the people its events name; null when there is none. */
 export async function wholeRecord(
-  params: APIContext['params'],
+  id: string,
 ): Promise<{ record: WeldRecord; place: WeldPlace; people: Person[]; file: WeldRecordFile } | null> {
-  const id = z.uuid().safeParse(params['id']).data;
-  const place = id ? await placeOf(db(), id) : null;
+  const place = await placeOf(db(), id);
   const record = place && (await weldRecord(db(), place.id));
   if (!place || !record) return null;
   const people = await peopleOfRecord(db());

@@ -1,5 +1,4 @@
 /** A run and what was measured on it, for its readings, its chart and its file. */
-import { z } from 'zod';
 import type { Reading, FlowReading, RunState } from '../../core/work/run';
 import { now } from '../../db/clock';
 import { runState } from '../../db/record/stored';
@@ -8,10 +7,8 @@ import { db } from './db';
 
 export const flowMeterOf = (run: RunState): string | null => run.started.listens?.find((d) => d.kind === 'flow-meter')?.id ?? null;
 
-export async function runOf(id: string | undefined): Promise<RunState | null> {
-  const given = z.uuid().safeParse(id);
-  return given.success ? runState(db(), given.data) : null;
-}
+export const NO_RUN = 'There is no such purge.';
+export const runOf = (id: string): Promise<RunState | null> => runState(db(), id);
 
 /** Oxygen of the monitor, or of the newest logger's file when there was none; and the measured flow. */
 export async function measured(run: RunState): Promise<{ readings: Reading[]; flows: FlowReading[] }> {

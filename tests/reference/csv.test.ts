@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { readLogger } from '../../core/work/devices';
 import { cell } from '../../core/work/run';
-import { loggerRows } from '../../src/islands/run/loggerRows';
+import { loggerRows } from '../../src/csv/loggerRows';
 
 describe('CSV by RFC 4180', () => {
   it('what is written is what a reader reads, whatever the text', () =>

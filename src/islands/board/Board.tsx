@@ -5,7 +5,7 @@ import type { System } from '../../../core/basics/units';
 import { stageNames, stageSchema, type Stage } from '../../../core/work/stages';
 import type { Alarm } from '../../../core/work/run';
 import type { BoardData } from '../../../core/work/record';
-import { Thumbnail } from '../drawings/Thumbnail';
+import { Thumbnail } from '../../draw/Thumbnail';
 import { listen } from '../live';
 import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';

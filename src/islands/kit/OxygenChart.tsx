@@ -1,7 +1,7 @@
 /** The chart of a run on the screen. Loaded when first needed. */
 import { useCallback } from 'react';
-import type { Inks } from './oxygenAxes';
-import { runChartOption, runChartWords, type RunChart } from './runChart';
+import type { Inks } from '../../draw/oxygenAxes';
+import { runChartOption, runChartWords, type RunChart } from '../../draw/runChart';
 import { useChart } from './useChart';
 
 export default function OxygenChart({ run, readings, flows, limit, system }: RunChart) {

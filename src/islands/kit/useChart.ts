@@ -4,7 +4,7 @@ import { GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/com
 import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
-import { inks, type Inks } from './oxygenAxes';
+import { inks, type Inks } from '../../draw/oxygenAxes';
 
 echarts.use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, CanvasRenderer]);
 

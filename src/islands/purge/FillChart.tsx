@@ -1,7 +1,7 @@
 /** What the model expects at joint and vent, with its band, beside a mixed space, the limit, the leak floor and the clock school. Loaded when first needed. */
 import { useCallback } from 'react';
 import { curveAt, type BandCurve, type Curve, type Thumb } from '../../../core/models/purge';
-import { axes, label, type Inks } from '../kit/oxygenAxes';
+import { axes, label, type Inks } from '../../draw/oxygenAxes';
 import { useChart } from '../kit/useChart';
 
 type Props = {

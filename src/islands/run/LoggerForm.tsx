@@ -42,7 +42,7 @@ export function LoggerForm({ run }: { run: RunState }) {
     if (picked.size > MOST)
       return setRefusal({ error: `${picked.name} is larger than 8 MB. Export the time of this purge alone.`, reasons: [], status: 413 });
     const text = await picked.text();
-    const { loggerRows } = await import('./loggerRows');
+    const { loggerRows } = await import('../../csv/loggerRows');
     setFile({ name: picked.name, text, rows: loggerRows(text) });
   };
   const keep = async () => {

@@ -20,7 +20,7 @@ import {
   type Zone,
 } from '../../../core/models/criteria';
 import { bandHex, bandRange, bandsOf, type Band } from '../../../core/models/tint';
-import { filmsOf } from '../drawings/films';
+import { filmsOf } from '../../draw/films';
 import { Beside } from '../kit/Beside';
 import { RefusalNote } from '../kit/notes';
 import { useWords } from '../kit/reader';

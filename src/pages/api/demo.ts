@@ -1,10 +1,9 @@
-import type { APIRoute } from 'astro';
 import { now } from '../../../db/clock';
 import { clearDemo } from '../../../db/work';
-import { json, who } from '../../server/answer';
 import { db } from '../../server/db';
+import { route } from '../../server/route';
 
-export const DELETE: APIRoute = async (context) => {
-  await clearDemo(db(), now, who(context));
-  return json({ ok: true });
-};
+export const DELETE = route({}, async ({ who }) => {
+  await clearDemo(db(), now, who);
+  return { ok: true };
+});

@@ -1,9 +1,8 @@
-import type { APIRoute } from 'astro';
 import { now } from '../../../db/clock';
-import { json } from '../../server/answer';
 import { db } from '../../server/db';
+import { route } from '../../server/route';
 
-export const GET: APIRoute = async () => {
+export const GET = route({}, async () => {
   await db()`select 1`;
-  return json({ ok: true, now: now() });
-};
+  return { ok: true, now: now() };
+});

@@ -1,13 +1,10 @@
-import type { APIRoute } from 'astro';
 import { newPersonSchema } from '../../../core/work/people';
 import { addPerson, people } from '../../../db/people';
-import { bodyOf, json } from '../../server/answer';
+import { json } from '../../server/answer';
 import { db } from '../../server/db';
+import { route } from '../../server/route';
 
-export const GET: APIRoute = async () => json(await people(db()));
+export const GET = route({}, () => people(db()));
 
-export const POST: APIRoute = async ({ request }) => {
-  const read = await bodyOf(request, newPersonSchema);
-  if ('refusal' in read) return read.refusal;
-  return json({ id: await addPerson(db(), read.value) }, 201);
-};
+/** Open: the first to come here is on no list yet. */
+export const POST = route({ open: true, body: newPersonSchema }, async ({ body }) => json({ id: await addPerson(db(), body) }, 201));

@@ -1,25 +1,23 @@
-import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { setupSchema } from '../../../core/models/setup';
-import { bodyOf, error, json } from '../../server/answer';
+import { error } from '../../server/answer';
 import { planOnThread } from '../../server/planning';
+import { route } from '../../server/route';
 
-const question = z.object({
+const body = z.object({
   setup: setupSchema,
   limitPpm: z.number().min(1).max(100_000),
   units: z.enum(['inch', 'metric']).default('metric'),
 });
 
 /** Plans a purge from a set-up: the plan, and the curves at joint and vent with their band. */
-export const POST: APIRoute = async ({ request }) => {
-  const read = await bodyOf(request, question);
-  if ('refusal' in read) return read.refusal;
-  const planned = await planOnThread(read.value.setup, read.value.limitPpm, read.value.units);
+export const POST = route({ body, slow: true }, async ({ body: { setup, limitPpm, units } }) => {
+  const planned = await planOnThread(setup, limitPpm, units);
   if (planned === 'busy') return error(503, 'Too much is being planned at once. Nothing was changed; try again in a moment.');
-  if (planned.ok) return json({ plan: planned.plan, curves: planned.curves });
+  if (planned.ok) return { plan: planned.plan, curves: planned.curves };
   return error(
     422,
     'The purge cannot be planned like this.',
     planned.faults?.map((f) => `${f.at}: ${f.text}`) ?? [planned.error ?? 'The model stopped.'],
   );
-};
+});

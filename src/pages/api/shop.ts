@@ -1,14 +1,11 @@
-import type { APIRoute } from 'astro';
 import { shopSchema } from '../../../core/work/shop';
 import { setShop, shop } from '../../../db/shop';
-import { bodyOf, json } from '../../server/answer';
 import { db } from '../../server/db';
+import { route } from '../../server/route';
 
-export const GET: APIRoute = async () => json(await shop(db()));
+export const GET = route({}, () => shop(db()));
 
-export const PUT: APIRoute = async ({ request }) => {
-  const read = await bodyOf(request, shopSchema);
-  if ('refusal' in read) return read.refusal;
-  await setShop(db(), read.value);
-  return json({ kept: true });
-};
+export const PUT = route({ body: shopSchema }, async ({ body }) => {
+  await setShop(db(), body);
+  return { kept: true };
+});

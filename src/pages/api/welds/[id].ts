@@ -1,14 +1,11 @@
-import type { APIRoute } from 'astro';
-import { z } from 'zod';
 import { now } from '../../../../db/clock';
 import { weldRecord } from '../../../../db/record/stored';
-import { error, json } from '../../../server/answer';
 import { db } from '../../../server/db';
+import { route } from '../../../server/route';
 
-export const GET: APIRoute = async ({ params }) => {
-  const id = z.uuid().safeParse(params.id);
-  const record = id.success ? await weldRecord(db(), id.data) : null;
-  if (!record) return error(404, 'There is no such weld.');
+export const GET = route({ gone: 'There is no such weld.' }, async ({ id }) => {
+  const record = await weldRecord(db(), id);
+  if (!record) return null;
   const { events, runEvents, criterion } = record;
-  return json({ events, runEvents, criterion, now: now() });
-};
+  return { events, runEvents, criterion, now: now() };
+});

@@ -1,36 +1,30 @@
-import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { cellSchema } from '../../../../../core/work/registers';
 import { now } from '../../../../../db/clock';
 import { revokeDevice, setDeviceCard } from '../../../../../db/devices';
-import { bodyOf, error, json } from '../../../../server/answer';
 import { db } from '../../../../server/db';
+import { route } from '../../../../server/route';
 
-const card = z.object({
+const body = z.object({
   cell: cellSchema.optional(),
   calibratedOn: z.iso.date().nullable().optional(),
   place: z.enum(['vent', 'joint', 'inlet', '']).optional(),
   station: z.string().trim().max(40).optional(),
 });
-const GONE = 'There is no such device.';
+const gone = 'There is no such device.';
 
 /** What its card says. */
-export const PUT: APIRoute = async ({ params, request }) => {
-  const id = z.uuid().safeParse(params['id']).data;
-  const read = await bodyOf(request, card);
-  if ('refusal' in read) return read.refusal;
-  const { cell, calibratedOn, place, station } = read.value;
+export const PUT = route({ body, gone }, async ({ id, body: { cell, calibratedOn, place, station } }) => {
   const change = {
     ...(cell !== undefined && { cell }),
     ...(calibratedOn !== undefined && { calibratedOn }),
     ...(place !== undefined && { place }),
     ...(station !== undefined && { station }),
   };
-  return id && (await setDeviceCard(db(), id, change)) ? json({ kept: true }) : error(404, GONE);
-};
+  return (await setDeviceCard(db(), id, change)) ? { kept: true } : null;
+});
 
 /** Revokes it: what it sends from now on is refused, what it sent stays. */
-export const DELETE: APIRoute = async ({ params }) => {
-  const id = z.uuid().safeParse(params['id']).data;
-  return id && (await revokeDevice(db(), now, id)) ? json({ revoked: true }) : error(404, `${GONE} It may be revoked already.`);
-};
+export const DELETE = route({ gone: `${gone} It may be revoked already.` }, async ({ id }) =>
+  (await revokeDevice(db(), now, id)) ? { revoked: true } : null,
+);

@@ -1,8 +1,7 @@
-import type { APIRoute } from 'astro';
 import { now } from '../../../../../db/clock';
 import { intake } from '../../../../../db/record/readings';
 import { db } from '../../../../server/db';
-import { fromDevice } from '../../../../server/device';
+import { deviceRoute } from '../../../../server/route';
 
 /** Readings of oxygen monitors and flow meters: docs/protocol.md. */
-export const POST: APIRoute = ({ request }) => fromDevice(request, (device, sent) => intake(db(), now, device, sent));
+export const POST = deviceRoute((device, sent) => intake(db(), now, device, sent));

@@ -1,14 +1,14 @@
-import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { readLogger } from '../../../../../core/work/devices';
 import { now } from '../../../../../db/clock';
 import { addLog } from '../../../../../db/logs';
-import { bodyOf, error, json, who } from '../../../../server/answer';
-import { loggerRows } from '../../../../islands/run/loggerRows';
+import { error, json } from '../../../../server/answer';
+import { loggerRows } from '../../../../csv/loggerRows';
 import { db } from '../../../../server/db';
-import { runOf } from '../../../../server/run';
+import { route } from '../../../../server/route';
+import { NO_RUN as gone, runOf } from '../../../../server/run';
 
-const schema = z.object({
+const body = z.object({
   name: z.string().trim().min(1).max(120),
   text: z.string().min(1, 'The file is empty.').max(8_000_000),
   timeColumn: z.number().int().min(0).max(200).optional(),
@@ -19,12 +19,10 @@ const schema = z.object({
 });
 
 /** A logger's file for a run: read here as it was read in the browser, and kept. */
-export const POST: APIRoute = async (context) => {
-  const run = await runOf(context.params['id']);
-  if (!run) return error(404, 'There is no such purge.');
-  const read = await bodyOf(context.request, schema, 9_000_000);
-  if ('refusal' in read) return read.refusal;
-  const { name, text, timeColumn, valueColumn, unit, zone, dayFirst } = read.value;
+export const POST = route({ gone, body, limit: 9_000_000 }, async ({ id, body: sent, who }) => {
+  const run = await runOf(id);
+  if (!run) return null;
+  const { name, text, timeColumn, valueColumn, unit, zone, dayFirst } = sent;
   const table = readLogger(loggerRows(text), {
     zone,
     start: run.startedAt,
@@ -34,8 +32,8 @@ export const POST: APIRoute = async (context) => {
     ...(dayFirst !== undefined && { dayFirst }),
   });
   if (!table.ok) return error(422, table.error);
-  const kept = await addLog(db(), now, who(context), run.id, { name, text, read: table.read });
+  const kept = await addLog(db(), now, who, run.id, { name, text, read: table.read });
   return kept.ok
     ? json({ status: kept.status, readings: table.read.readings.length }, kept.status === 'taken' ? 201 : 200)
     : error(kept.status, kept.error);
-};
+});

@@ -1,12 +1,11 @@
-import type { APIRoute } from 'astro';
 import { runCsv } from '../../../../../core/work/run';
-import { error } from '../../../../server/answer';
-import { measured, runOf } from '../../../../server/run';
+import { route } from '../../../../server/route';
+import { measured, NO_RUN as gone, runOf } from '../../../../server/run';
 
 /** Readings and marks of a run as CSV (RFC 4180): seconds since gas on, UTC, oxygen, quality, flow and where it is from, mark. */
-export const GET: APIRoute = async ({ params }) => {
-  const run = await runOf(params['id']);
-  if (!run) return error(404, 'There is no such purge.');
+export const GET = route({ gone }, async ({ id }) => {
+  const run = await runOf(id);
+  if (!run) return null;
   const { readings, flows } = await measured(run);
   return new Response(runCsv(run, readings, flows), {
     headers: {
@@ -15,4 +14,4 @@ export const GET: APIRoute = async ({ params }) => {
       'cache-control': 'no-store',
     },
   });
-};
+});

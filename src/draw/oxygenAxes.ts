@@ -1,5 +1,5 @@
 /** What every chart of oxygen over time shares: ink and paper of the theme, a logarithmic scale, minutes below. */
-import { clock } from '../../../core/basics/units';
+import { clock } from '../../core/basics/units';
 
 export type Inks = { ink: string; faint: string; paper: string };
 

@@ -1,6 +1,6 @@
 /** The gas inside the Side view, in greys by the logarithm of the oxygen. */
 import { memo, useEffect, useMemo, useRef } from 'react';
-import { airShade, type SideScene } from '../../../core/models/drawing';
+import { airShade, type SideScene } from '../../core/models/drawing';
 
 /** Oxygen along the spool at a moment, by edge of the model's mesh. */
 export type Shown = { pipe: Int32Array; span: Float64Array; ppm: Float32Array; limit: number };

@@ -1,6 +1,6 @@
 /** The seam from above with the cup over it. A plain picture for now: no hot zone is computed here yet. */
-import { cupBore } from '../../../core/models/shield';
-import type { Size } from '../../../core/basics/sizes';
+import { cupBore } from '../../core/models/shield';
+import type { Size } from '../../core/basics/sizes';
 
 type Props = { size: Size; cup: number | null; lens?: boolean; welded?: number; mini?: boolean; className?: string };
 

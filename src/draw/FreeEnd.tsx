@@ -1,7 +1,7 @@
 /** A free end of the spool on the Side view. */
 import { useDroppable } from '@dnd-kit/core';
-import type { SideScene } from '../../../core/models/drawing';
-import type { Seat } from '../../../core/basics/spool';
+import type { SideScene } from '../../core/models/drawing';
+import type { Seat } from '../../core/basics/spool';
 
 /** Above a level end, left of an upright one: out of the way of what goes through its dam. */
 export function besideEnd(f: SideScene['free'][number], scene: SideScene): { x: number; y: number } {

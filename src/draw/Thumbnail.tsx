@@ -1,6 +1,6 @@
 /** A weld in small: Side, Plan, End, always in this order. */
-import type { WeldSummary } from '../../../core/work/record';
-import { startingSetup } from '../../../core/models/setup';
+import type { WeldSummary } from '../../core/work/record';
+import { startingSetup } from '../../core/models/setup';
 import { EndView } from './EndView';
 import { PlanView } from './PlanView';
 import { SideView } from './SideView';

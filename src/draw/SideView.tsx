@@ -3,11 +3,11 @@
  * picked, dragged and moved by keys here; the filling is drawn in greys by the logarithm of the oxygen.
  */
 import { useMemo, useRef } from 'react';
-import { sideScene, taped } from '../../../core/models/drawing';
-import { damNames, fromJoint, partLabel, seatWords, setupWords, type Setup } from '../../../core/models/setup';
-import { type Rule } from '../../../core/models/purge';
-import { isStraight, snapTo, type Fault } from '../../../core/basics/spool';
-import { show, type System } from '../../../core/basics/units';
+import { sideScene, taped } from '../../core/models/drawing';
+import { damNames, fromJoint, partLabel, seatWords, setupWords, type Setup } from '../../core/models/setup';
+import { type Rule } from '../../core/models/purge';
+import { isStraight, snapTo, type Fault } from '../../core/basics/spool';
+import { show, type System } from '../../core/basics/units';
 import { Filling, type Shown } from './Filling';
 import { besideEnd, FreeEnd } from './FreeEnd';
 

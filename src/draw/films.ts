@@ -1,5 +1,5 @@
-import { isTitanium, type AlloyId } from '../../../core/basics/materials';
-import type { Film } from '../../../core/models/tint';
+import { isTitanium, type AlloyId } from '../../core/basics/materials';
+import type { Film } from '../../core/models/tint';
 
 /** The films that colour an alloy inside (purged) and outside. */
 export const filmsOf = (alloy: AlloyId): { id: Film; od: Film } =>

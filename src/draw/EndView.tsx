@@ -2,10 +2,10 @@
  * The joint looking along the tube: a clock face with 12 at the top. Shows gap, tacks, tape and weld, tint inside
  * and outside by arc, defects. One hour or arc can be chosen on it by pointer or by arrow keys.
  */
-import { arcText, defectNames, zoneNames, type Arc, type FoundDefect, type Tint, type Zone } from '../../../core/models/criteria';
-import { atHour, hourOf, sector } from '../../../core/models/drawing';
-import { arcName, quarters, sameArc, type Peeled } from '../../../core/work/run';
-import { bandHex, bandNames, type Film } from '../../../core/models/tint';
+import { arcText, defectNames, zoneNames, type Arc, type FoundDefect, type Tint, type Zone } from '../../core/models/criteria';
+import { atHour, hourOf, sector } from '../../core/models/drawing';
+import { arcName, quarters, sameArc, type Peeled } from '../../core/work/run';
+import { bandHex, bandNames, type Film } from '../../core/models/tint';
 
 type Props = {
   film?: { id: Film; od: Film };

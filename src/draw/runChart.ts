@@ -2,9 +2,9 @@
  * The chart of a run, for the screen and for the printed record alike: oxygen, logarithmic; measured flow; the marks; the model's
  * band of when the limit is reached. Lines differ by weight, dash and label. Thinned by M4 (core/models/sensor/thin), so that no peak is lost.
  */
-import { thin } from '../../../core/models/sensor';
-import { type Reading, arcName, markNames, type FlowReading, type RunState } from '../../../core/work/run';
-import { parseQuantity, unitOf, type System } from '../../../core/basics/units';
+import { thin } from '../../core/models/sensor';
+import { type Reading, arcName, markNames, type FlowReading, type RunState } from '../../core/work/run';
+import { parseQuantity, unitOf, type System } from '../../core/basics/units';
 import { axes, label, type Inks } from './oxygenAxes';
 
 const COLUMNS = 600;

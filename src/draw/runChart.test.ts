@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { shipped } from '../../../core/models/criteria';
-import { startingSetup } from '../../../core/models/setup';
-import type { Reading, RunState } from '../../../core/work/run';
-import { reduceRun, type BodyOf } from '../../../core/work/record';
-import { findSize, type Size } from '../../../core/basics/sizes';
+import { shipped } from '../../core/models/criteria';
+import { startingSetup } from '../../core/models/setup';
+import type { Reading, RunState } from '../../core/work/run';
+import { reduceRun, type BodyOf } from '../../core/work/record';
+import { findSize, type Size } from '../../core/basics/sizes';
 import { runChartOption, runChartWords } from './runChart';
 
 const T0 = Date.parse('2026-03-01T08:00:00Z');

@@ -1,0 +1,14 @@
+/** Every request is answered within this, whatever becomes of the database, ms. */
+const DEADLINE = 5000;
+
+export class Late extends Error {}
+
+/** @throws Late when the answer is not there in time; nobody waits then for how it ends */
+export function inTime(answer: Promise<Response>): Promise<Response> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => fail(new Late()), DEADLINE);
+  });
+  answer.catch(() => undefined);
+  return Promise.race([answer, late]).finally(() => clearTimeout(timer));
+}
