@@ -7,27 +7,26 @@ import { runState } from './record/stored';
 import type { Db } from './sql';
 import { supplies } from './supply';
 
-/** Rows of waiting welds that are sent at once; whoever wants more asks for more. */
+/** Rows of waiting welds on a page of the Board. */
 export const BOARD_ROWS = 60;
 
 /**
  * @param at server time, ms
- * @param due only welds that wait for this stage @param rows how many of them at most; the counts are of all
+ * @param due only welds that wait for this stage @param page which page of them, from 0; the counts are of all
  */
-export async function board(
-  db: Db,
-  at: number,
-  { due = null, rows = BOARD_ROWS }: { due?: Stage | null; rows?: number } = {},
-): Promise<BoardData> {
+export async function board(db: Db, at: number, { due = null, page = 0 }: { due?: Stage | null; page?: number } = {}): Promise<BoardData> {
   const [welds, counted, open, gas] = await Promise.all([
+    // Spools are put in order first, since they are few; their welds follow until the page is full.
     db<(Omit<BoardWeld, 'updatedAt'> & { updatedAt: Date })[]>`
-      select w.id, w.number, s.id as "spoolId", s.number as spool, l.name as line, j.name as job, w.due, w.summary, w.updated_at as "updatedAt"
-      from weld w join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
-      where not j.cleared and w.due <> 'done' and (${due}::text is null or w.due = ${due})
-      order by j.created_at desc, l.name, s.number, w.ordinal limit ${rows}`,
+      select w.id, w.number, s.id as "spoolId", s.number as spool, s.line, s.job, w.due, w.summary, w.updated_at as "updatedAt"
+      from (select s.id, s.number, l.name as line, j.name as job, row_number() over (order by j.created_at desc, l.name, s.number) as place
+        from spool s join line l on l.id = s.line join job j on j.id = l.job where not j.cleared
+        order by place offset 0) s join lateral (
+        select * from weld w where w.spool = s.id and w.due <> 'done' and (${due}::text is null or w.due = ${due}) offset 0) w on true
+      order by s.place, w.ordinal limit ${BOARD_ROWS} offset ${page * BOARD_ROWS}`,
     db<{ due: Stage | 'done'; n: number }[]>`
-      select w.due, count(*)::int as n from weld w join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
-      where not j.cleared group by w.due`,
+      select due, count(*)::int as n from weld
+      where spool not in (select s.id from spool s join line l on l.id = s.line join job j on j.id = l.job where j.cleared) group by due`,
     db<{ id: string; spool: string; job: string; welds: { id: string; number: string }[] }[]>`
       select r.id, s.number as spool, j.name as job,
         (select json_agg(json_build_object('id', w.id, 'number', w.number) order by w.ordinal) from weld_run wr join weld w on w.id = wr.weld where wr.run = r.id) as welds

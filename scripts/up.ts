@@ -7,6 +7,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { connect } from '../db/sql';
 import { openDatabase } from '../db/open';
+import { program } from './lib/built';
 import { cardOf, prepare, runningSince } from './lib/prepare';
 import { freePort, hasCluster, startCluster, type Cluster } from './lib/cluster';
 import { beginAgain } from './lib/fresh';
@@ -60,8 +61,8 @@ process.on('SIGTERM', () => void end(0));
 const FALLS = 5;
 
 /** Starts one of our processes; one that ends by itself is started again, unless it keeps on ending. */
-function child(name: string, script: string, env: Record<string, string>, falls: number[] = []): Promise<void> {
-  const started = spawn(process.execPath, ['--import', 'tsx', script], {
+function child(name: string, file: string, env: Record<string, string>, falls: number[] = []): Promise<void> {
+  const started = spawn(process.execPath, [program(file)], {
     cwd: root,
     env: { ...process.env, ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -78,7 +79,7 @@ function child(name: string, script: string, env: Record<string, string>, falls:
         return void end(1);
       }
       say(`${name} ended (${code ?? 'signal'}); starting it again`);
-      setTimeout(() => ending || void child(name, script, env, lately), 500);
+      setTimeout(() => ending || void child(name, file, env, lately), 500);
     });
   });
 }
@@ -103,10 +104,10 @@ try {
   const warm = running ? Math.round((Date.now() - running) / 1000) : 0;
   await sql.end();
 
-  await child('the application', 'src/server/http.ts', { DATABASE_URL: url, PORT: String(port), NODE_ENV: 'production' });
+  await child('the application', 'http', { DATABASE_URL: url, PORT: String(port), NODE_ENV: 'production' });
   for (const [i, device] of standIns.entries()) {
     const control = await freePort(port + 1 + i);
-    await child(`the simulated ${device.name}`, `devices/${cardOf(device).kind}/main.ts`, {
+    await child(`the simulated ${device.name}`, cardOf(device).kind, {
       SENTREL_URL: address,
       DEVICE_ID: device.id,
       DEVICE_KEY: device.key,

@@ -80,7 +80,7 @@ ensure_modules() {
 }
 
 source_hash() {
-  find core db src public scripts/lib/sw.ts astro.config.mjs package-lock.json tsconfig.json -type f ! -name '*.test.ts' ! -name '*.snap' -print0 2>/dev/null |
+  find core db src devices public scripts/lib/{sw,programs,press,finish}.ts astro.config.mjs package-lock.json tsconfig.json -type f ! -name '*.test.ts' ! -name '*.snap' -print0 2>/dev/null |
     sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16
 }
 
@@ -94,7 +94,7 @@ ensure_build() {
     say "building (about half a minute)"
     aside="$ROOT/dist/.making-$$"
     rm -rf "$aside" "$SENTREL_BUILD"
-    if ! { npx --no-install astro build --outDir "$aside" && SENTREL_BUILD="$aside" npx --no-install tsx scripts/lib/sw.ts; } >.data/build.log 2>&1 9>&-; then
+    if ! { npx --no-install astro build --outDir "$aside" && npx --no-install tsx scripts/lib/finish.ts "$aside"; } >.data/build.log 2>&1 9>&-; then
       rm -rf "$aside"; tail -n 30 .data/build.log; say "the build failed; the whole output is in .data/build.log"; exit 1
     fi
     touch "$aside/.whole"

@@ -1,4 +1,5 @@
-/** A weld in small: Side, Plan, End, always in this order. */
+/** A weld in small: Side, Plan, End, always in this order. Drawn by the browser: a Board of them is not the server's work. */
+import { memo, useEffect, useState } from 'react';
 import type { WeldSummary } from '../../core/work/record';
 import { startingSetup } from '../../core/models/setup';
 import { EndView } from './EndView';
@@ -6,19 +7,28 @@ import { PlanView } from './PlanView';
 import { SideView } from './SideView';
 import { filmsOf } from './films';
 
-type Props = { summary: WeldSummary };
+type Props = { weld: string; version: string; summary: WeldSummary };
 
-export function Thumbnail({ summary: s }: Props) {
+function Drawn({ summary: s }: Props) {
+  const [here, setHere] = useState(false);
+  useEffect(() => setHere(true), []);
   return (
-    <span className="flex items-center gap-1">
-      <SideView
-        setup={s.purge ?? startingSetup(s.design.size)}
-        system="metric"
-        mini
-        className={`h-11 w-28 lg:w-52 ${s.purge ? '' : 'opacity-40'}`}
-      />
-      <PlanView size={s.design.size} cup={s.cup} welded={s.welded} mini className="h-12 w-12" />
-      <EndView film={filmsOf(s.design.alloyA)} gap={s.gap} tints={s.tints} welded={s.welded} mini className="h-13 w-13" />
+    <span className="flex h-13 min-w-60 items-center gap-1 lg:min-w-84">
+      {here && (
+        <>
+          <SideView
+            setup={s.purge ?? startingSetup(s.design.size)}
+            system="metric"
+            mini
+            className={`h-11 w-28 lg:w-52 ${s.purge ? '' : 'opacity-40'}`}
+          />
+          <PlanView size={s.design.size} cup={s.cup} welded={s.welded} mini className="h-12 w-12" />
+          <EndView film={filmsOf(s.design.alloyA)} gap={s.gap} tints={s.tints} welded={s.welded} mini className="h-13 w-13" />
+        </>
+      )}
     </span>
   );
 }
+
+/** Drawn again only when something happened to the weld. */
+export const Thumbnail = memo(Drawn, (a, b) => a.weld === b.weld && a.version === b.version);

@@ -4,8 +4,11 @@ import { PickField, TextField } from './kit/fields';
 import { StageForm } from './kit/StageForm';
 import { request } from './post';
 import { signIn } from './who';
+import { listening } from './kit/listening';
 
-export default function AddPerson({ first }: { first: boolean }) {
+export default listening(AddPerson);
+
+function AddPerson({ first }: { first: boolean }) {
   const save = async (v: NewPerson) => {
     const sent = await request<{ id: string }>('POST', '/api/people', v);
     if (!sent.ok) return sent.refusal;

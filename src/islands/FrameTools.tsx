@@ -6,6 +6,7 @@ import type { Person } from '../../core/work/people';
 import { keepOffline } from './offline';
 import { request } from './post';
 import { signIn, whoNow } from './who';
+import { listening } from './kit/listening';
 
 type Props = { person: Person | null; people: Person[]; theme: 'day' | 'bay'; now: number };
 
@@ -35,7 +36,9 @@ function useUnsaved(): number {
   return count;
 }
 
-export default function FrameTools({ person: drawnFor, people, theme: first, now }: Props) {
+export default listening(FrameTools);
+
+function FrameTools({ person: drawnFor, people, theme: first, now }: Props) {
   const [person, setPerson] = useState(drawnFor);
   const unsaved = useUnsaved();
   // A page out of the cache may have been drawn for somebody else.

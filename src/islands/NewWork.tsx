@@ -8,6 +8,7 @@ import type { System } from '../../core/basics/units';
 import { CheckField, PickField, required, TextField } from './kit/fields';
 import { StageForm } from './kit/StageForm';
 import { newId, request, type Refusal } from './post';
+import { listening } from './kit/listening';
 
 type Props = { criteria: Criterion[]; jobs: string[]; system: System };
 type Values = {
@@ -34,7 +35,9 @@ const sizeOf = (v: Pick<Values, 'series' | 'size' | 'schedule'>) =>
     (v.series || null) as Series | null,
   );
 
-export default function NewWork({ criteria, jobs, system }: Props) {
+export default listening(NewWork);
+
+function NewWork({ criteria, jobs, system }: Props) {
   const [made, setMade] = useState<string[] | null>(null);
   // Kept over a refusal, so that a repeat is the same entry and not a second one.
   const [ids] = useState(() => Array.from({ length: 200 }, () => ({ event: newId(), weld: newId() })));

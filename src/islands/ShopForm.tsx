@@ -3,8 +3,11 @@ import type { Shop } from '../../core/work/shop';
 import { TextField } from './kit/fields';
 import { StageForm } from './kit/StageForm';
 import { request } from './post';
+import { listening } from './kit/listening';
 
-export default function ShopForm({ shop, zones }: { shop: Shop; zones: string[] }) {
+export default listening(ShopForm);
+
+function ShopForm({ shop, zones }: { shop: Shop; zones: string[] }) {
   const save = async (v: Shop) => {
     const sent = await request('PUT', '/api/shop', v);
     if (sent.ok) location.reload();

@@ -5,49 +5,28 @@
  */
 import compression from 'compression';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import { extname, join, resolve, sep } from 'node:path';
-import { createReadStream, existsSync, realpathSync, statSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import sirv from 'sirv';
 
 type Handler = (req: IncomingMessage, res: ServerResponse, next?: (e?: unknown) => void) => void;
 
-// The build this process serves to its end, whatever is built meanwhile.
-const build = realpathSync(process.env['SENTREL_BUILD'] ?? resolve(import.meta.dirname, '../../dist/current'));
-const client = join(build, 'client');
+// This file lies in the build that it serves, beside the pages; they are a build of their own and are told where they are.
+const build = resolve(import.meta.dirname, '..');
+process.env['SENTREL_BUILD'] = build;
 const port = Number(process.env['PORT'] ?? 4321);
 const host = '127.0.0.1';
 const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
 
-const types: Record<string, string> = {
-  '.js': 'text/javascript; charset=utf-8',
-  '.css': 'text/css; charset=utf-8',
-  '.json': 'application/json; charset=utf-8',
-  '.webmanifest': 'application/manifest+json; charset=utf-8',
-  '.svg': 'image/svg+xml',
-  '.woff2': 'font/woff2',
-  '.woff': 'font/woff',
-  '.png': 'image/png',
-  '.ico': 'image/x-icon',
-};
-
-/** Answers a file of the build, or returns false. Hashed names may be kept for ever. */
-function serveFile(req: IncomingMessage, res: ServerResponse): boolean {
-  if (req.method !== 'GET' && req.method !== 'HEAD') return false;
-  let path: string;
-  try {
-    path = decodeURIComponent((req.url ?? '/').split('?')[0] ?? '/');
-  } catch {
-    return false;
-  }
-  const type = types[extname(path)];
-  if (!type) return false;
-  const file = join(client, path);
-  if (!file.startsWith(client + sep) || !existsSync(file) || !statSync(file).isFile()) return false;
-  res.setHeader('content-type', type);
-  res.setHeader('cache-control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache');
-  if (req.method === 'HEAD') res.end();
-  else createReadStream(file).pipe(res);
-  return true;
-}
+/** Files of the build: pressed beforehand, known by their tag. Hashed names may be kept for ever. */
+const files = sirv(join(build, 'client'), {
+  etag: true,
+  brotli: true,
+  gzip: true,
+  extensions: [],
+  setHeaders: (res, path) =>
+    res.setHeader('cache-control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+});
 
 const say = (res: ServerResponse, status: number, message: string) => {
   res.statusCode = status;
@@ -55,7 +34,7 @@ const say = (res: ServerResponse, status: number, message: string) => {
   res.end(JSON.stringify({ error: message }));
 };
 
-const { handler } = (await import(join(build, 'server/entry.mjs'))) as { handler: Handler };
+const { handler } = (await import(pathToFileURL(join(build, 'server/entry.mjs')).href)) as { handler: Handler };
 const compress = compression({
   filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res),
 }) as unknown as Handler;
@@ -70,13 +49,15 @@ const server = createServer((req, res) => {
   if (!hosts.has(req.headers.host ?? '')) return say(res, 421, 'This server answers on its own address only.');
   // No trusted proxy is configured: what a proxy would say is not believed.
   for (const name of Object.keys(req.headers)) if (/^x-forwarded|^forwarded$/.test(name)) delete req.headers[name];
-  compress(req, res, () => {
-    if (serveFile(req, res)) return;
-    handler(req, res, (error) => {
-      if (error) console.error('unhandled', error);
-      if (!res.headersSent) say(res, error ? 500 : 404, error ? 'Something went wrong on our side. Nothing was saved.' : 'Not found.');
-    });
-  });
+  const pages = () =>
+    compress(req, res, () =>
+      handler(req, res, (error) => {
+        if (error) console.error('unhandled', error);
+        if (!res.headersSent) say(res, error ? 500 : 404, error ? 'Something went wrong on our side. Nothing was saved.' : 'Not found.');
+      }),
+    );
+  if (req.method === 'GET' || req.method === 'HEAD') files(req, res, pages);
+  else pages();
 });
 server.requestTimeout = 30_000;
 server.listen(port, host, () => {

@@ -1,6 +1,5 @@
 /** Asks the planning thread; one question at a time, a few may wait, none waits for ever. */
-import { resolve } from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Band, Curve, Plan } from '../../core/models/purge';
 import type { Setup } from '../../core/models/setup';
@@ -36,12 +35,8 @@ function drop(): void {
 
 function theThread(): Worker {
   if (thread) return thread;
-  // A thread does not inherit the loader of its parent: it registers its own, then loads the thread proper.
-  const file = pathToFileURL(resolve('src/server/planThread.ts')).href;
-  const made = new Worker(`import('tsx/esm/api').then(({ register }) => (register(), import(${JSON.stringify(file)})))`, {
-    eval: true,
-    execArgv: [],
-  });
+  // A program of the same build (scripts/lib/programs.ts); the server says where that lies.
+  const made = new Worker(join(process.env['SENTREL_BUILD'] ?? '', 'programs/planThread.js'));
   made.unref();
   made.on('message', ({ job, ...planned }: Planned & { job: number }) => answer(job, planned));
   made.on('error', (e) => {

@@ -8,6 +8,7 @@ import { readFileSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { connect } from '../../db/sql';
 import { openDatabase } from '../../db/open';
+import { program } from '../../scripts/lib/built';
 import { throwawayCluster } from '../../scripts/lib/cluster';
 import { cardOf, prepare, type StandIn } from '../../scripts/lib/prepare';
 import { ports, FIRST } from './ports';
@@ -26,8 +27,8 @@ const standIns = await prepare(sql, { demo: true, keyFile });
 const children = new Map<string, ChildProcess>();
 let ending = false;
 
-function run(name: string, script: string, env: Record<string, string>): Promise<void> {
-  const child = spawn(process.execPath, ['--import', 'tsx', script], {
+function run(name: string, file: string, env: Record<string, string>): Promise<void> {
+  const child = spawn(process.execPath, [program(file)], {
     cwd: root,
     env: { ...process.env, SENTREL_TEST: '1', NODE_ENV: 'production', ...env },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
@@ -35,9 +36,9 @@ function run(name: string, script: string, env: Record<string, string>): Promise
   children.set(name, child);
   return new Promise((ready) => child.once('message', () => ready()));
 }
-const app = (name: 'first' | 'second') => run(name, 'src/server/http.ts', { DATABASE_URL: url, PORT: String(ports[name]) });
+const app = (name: 'first' | 'second') => run(name, 'http', { DATABASE_URL: url, PORT: String(ports[name]) });
 const device = (d: StandIn, port: number, state: string) =>
-  run(`device ${port}`, `devices/${cardOf(d).kind}/main.ts`, {
+  run(`device ${port}`, cardOf(d).kind, {
     SENTREL_URL: FIRST,
     DEVICE_ID: d.id,
     DEVICE_KEY: d.key,

@@ -7,6 +7,7 @@ import { addPerson } from '../../db/people';
 import { addDevice } from '../../db/devices';
 import { shipCriteria } from '../../db/registers';
 import { connect, type Sql } from '../../db/sql';
+import { program } from '../../scripts/lib/built';
 import { freePort, throwawayCluster, type Cluster } from '../../scripts/lib/cluster';
 import { enter, runBody, say, type World } from '../database';
 
@@ -16,7 +17,13 @@ export const nap = (ms: number) => new Promise<void>((r) => setTimeout(r, ms));
 
 export type Shop = {
   owner: Sql;
+  /** address of the database, and of the application */
+  database: string;
   url: string;
+  /** the application's process */
+  pid: () => number;
+  /** starts one more process of the application on the same database. @returns its address */
+  another: () => Promise<string>;
   run: string;
   weld: string;
   devices: { id: string; key: string }[];
@@ -25,6 +32,23 @@ export type Shop = {
   crashDatabase: () => Promise<void>;
   end: () => Promise<void>;
 };
+
+/** Starts the built application and waits until it listens. */
+const serve = (database: string, port: number): Promise<ChildProcess> =>
+  new Promise((ready) => {
+    const child = spawn(process.execPath, [program('http')], {
+      cwd: root,
+      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: database, PORT: String(port) },
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    });
+    child.once('message', () => ready(child));
+  });
+
+/** Ends a process at once and waits until it is gone. */
+async function kill(child: ChildProcess): Promise<void> {
+  child.kill('SIGKILL');
+  if (child.exitCode === null && child.signalCode === null) await new Promise((r) => child.once('exit', r));
+}
 
 export async function openShop(name: string, count: number): Promise<Shop> {
   // Commits reach the disk here, as in a shop: what was acknowledged has to outlive a crash.
@@ -43,24 +67,8 @@ export async function openShop(name: string, count: number): Promise<Shop> {
 
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
-  let child: ChildProcess | null = null;
-  const start = () =>
-    new Promise<void>((ready) => {
-      child = spawn(process.execPath, ['--import', 'tsx', 'src/server/http.ts'], {
-        cwd: root,
-        env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url, PORT: String(port) },
-        stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
-      });
-      child.once('message', () => ready());
-    });
-  const gone = (c: ChildProcess) =>
-    c.exitCode !== null || c.signalCode !== null ? Promise.resolve() : new Promise<void>((r) => c.once('exit', () => r()));
-  const kill = async () => {
-    if (!child) return;
-    child.kill('SIGKILL');
-    await gone(child);
-  };
-  await start();
+  let child = await serve(cluster.url, port);
+  const others: ChildProcess[] = [];
   const answer = await fetch(`${url}/api/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: url },
@@ -71,14 +79,21 @@ export async function openShop(name: string, count: number): Promise<Shop> {
     get owner() {
       return owner;
     },
+    database: cluster.url,
     url,
+    pid: () => child.pid ?? 0,
+    another: async () => {
+      const beside = await freePort();
+      others.push(await serve(cluster.url, beside));
+      return `http://127.0.0.1:${beside}`;
+    },
     run,
     weld: welds[0] ?? '',
     devices,
     cookie,
     killServer: async () => {
-      await kill();
-      await start();
+      await kill(child);
+      child = await serve(cluster.url, port);
     },
     crashDatabase: async () => {
       cluster.crash();
@@ -89,7 +104,7 @@ export async function openShop(name: string, count: number): Promise<Shop> {
       owner = connect(cluster.url, { role: null, max: 2 });
     },
     end: async () => {
-      await kill();
+      await Promise.all([child, ...others].map(kill));
       await owner.end({ timeout: 2 });
       thrown.stop();
     },

@@ -15,12 +15,19 @@ export const shopSchema = z.object({
 });
 export type Shop = z.infer<typeof shopSchema>;
 
+/** Making one costs more than writing a page of times with it, so the last one is kept: a shop has one zone. */
+let writer: { timeZone: string; format: Intl.DateTimeFormat } | undefined;
+function writerIn(timeZone: string): Intl.DateTimeFormat {
+  if (writer?.timeZone !== timeZone) {
+    const parts = { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' } as const;
+    writer = { timeZone, format: new Intl.DateTimeFormat('en-GB', { timeZone, hourCycle: 'h23', ...parts }) };
+  }
+  return writer.format;
+}
+
 /** A moment in the shop's time: 2026-03-01 09:00:00. @param iso ISO 8601 */
 export function inShopTime(iso: string, { timeZone }: Shop): string {
-  const parts = new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    ...{ year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' },
-  }).formatToParts(new Date(iso));
+  const parts = writerIn(timeZone).formatToParts(new Date(iso));
   const of = (type: Intl.DateTimeFormatPartTypes) => parts.find((p) => p.type === type)?.value ?? '';
   return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')}:${of('second')}`;
 }

@@ -1,5 +1,5 @@
 /** What is going on now: running purges as big counters, and every weld that waits, by what it waits for. */
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { sizeName } from '../../../core/basics/sizes';
 import type { System } from '../../../core/basics/units';
 import { stageNames, stageSchema, type Stage } from '../../../core/work/stages';
@@ -15,29 +15,33 @@ import { wakeSound } from '../run/cues';
 import { DemoNote } from './DemoNote';
 import { RunCard } from './RunCard';
 import { Supplies } from './Supplies';
+import { listening } from '../kit/listening';
 
-/** Rows of waiting welds at a time. */
-const BOARD_PAGE = 60;
+/** Rows of waiting welds on a page. */
+const BOARD_ROWS = 60;
 
 type Props = { board: BoardData; demo: boolean; somebody: boolean; system: System };
 
-export default function Board({ board: first, demo, somebody, system }: Props) {
+export default listening(Board);
+
+function Board({ board: first, demo, somebody, system }: Props) {
   const [board, setBoard] = useState(first);
   const [live, setLive] = useState(true);
   const [only, setOnly] = useState<Stage | null>(null);
-  const [rows, setRows] = useState(BOARD_PAGE);
+  const [page, setPage] = useState(0);
   const refetch = useCallback(async () => {
-    const asked = new URLSearchParams({ ...(only && { due: only }), ...(rows > BOARD_PAGE && { rows: String(rows) }) }).toString();
+    const asked = new URLSearchParams({ ...(only && { due: only }), ...(page > 0 && { page: String(page) }) }).toString();
     const sent = await request<BoardData>('GET', `/api/board${asked && `?${asked}`}`);
     if (!sent.ok) return;
     heardTime(sent.value.now);
     setBoard(sent.value);
-  }, [only, rows]);
+  }, [only, page]);
   // The page came with the first rows of everything: other rows are asked for.
-  const asks = only !== null || rows > BOARD_PAGE;
+  const begun = useRef(false);
   useEffect(() => {
-    if (asks) void refetch();
-  }, [asks, refetch]);
+    if (begun.current) void refetch();
+    begun.current = true;
+  }, [refetch]);
   useEffect(() => {
     if (fromCache(first.now)) void refetch();
     let soon: ReturnType<typeof setTimeout> | undefined;
@@ -137,7 +141,7 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
                 className={`btn min-h-12 ${only === s ? 'btn-primary' : ''}`}
                 aria-pressed={only === s}
                 onClick={() => {
-                  setRows(BOARD_PAGE);
+                  setPage(0);
                   setOnly(only === s ? null : s);
                 }}
               >
@@ -165,7 +169,7 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
                         {w.line}, {w.spool}; {sizeName(w.summary.design.size)}, {w.summary.design.alloyA}
                       </span>
                       <span className="ml-auto hidden md:block">
-                        <Thumbnail summary={w.summary} />
+                        <Thumbnail weld={w.id} version={w.updatedAt} summary={w.summary} />
                       </span>
                     </a>
                   </li>
@@ -173,13 +177,28 @@ export default function Board({ board: first, demo, somebody, system }: Props) {
             </ul>
           </div>
         ))}
-        {shown.length < (only ? (board.counts[only] ?? 0) : waiting) && shown.length >= rows && (
-          <button type="button" className="btn min-h-12" onClick={() => setRows(rows + BOARD_PAGE)}>
-            Show more
-          </button>
-        )}
+        <Pages page={page} of={only ? (board.counts[only] ?? 0) : waiting} onPage={setPage} />
       </section>
       {demo && <DemoNote />}
     </div>
+  );
+}
+
+/** Which of the waiting welds are shown, and the way to the others. */
+function Pages({ page, of, onPage }: { page: number; of: number; onPage: (page: number) => void }) {
+  if (of <= BOARD_ROWS && page === 0) return null;
+  const last = Math.max(0, Math.ceil(of / BOARD_ROWS) - 1);
+  return (
+    <nav aria-label="More welds" className="flex items-center gap-3">
+      <button type="button" className="btn min-h-12" disabled={page === 0} onClick={() => onPage(Math.min(page - 1, last))}>
+        Previous
+      </button>
+      <span className="font-figure">
+        {page > last ? 'none' : `${page * BOARD_ROWS + 1} to ${Math.min(of, (page + 1) * BOARD_ROWS)}`} of {of}
+      </span>
+      <button type="button" className="btn min-h-12" disabled={page >= last} onClick={() => onPage(page + 1)}>
+        Next
+      </button>
+    </nav>
   );
 }

@@ -9,6 +9,7 @@ import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
 import { ago } from '../gas/check';
 import { request, type Refusal } from '../post';
+import { listening } from '../kit/listening';
 
 export type DeviceCard = DeviceRow & { checkedAt: number | null };
 type Key = { id: string; key: string; name: string };
@@ -23,7 +24,9 @@ const shownIn = (kind: DeviceKind, system: System): { unit: string; one: number 
 const CFH_IN_LPM = 0.3048 ** 3 / 60e-3;
 const round = (x: number): number => Number(x.toPrecision(3));
 
-export default function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCard[]; now: number; system: System }) {
+export default listening(DevicesPlace);
+
+function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCard[]; now: number; system: System }) {
   const now = useNow(made, 5000);
   const [devices, setDevices] = useState(first);
   const [key, setKey] = useState<Key | null>(null);

@@ -12,6 +12,7 @@ import { CylinderCard } from './CylinderCard';
 import { MeterCard } from './MeterCard';
 import { MonitorCardView, type MonitorCard } from './MonitorCard';
 import { PriceForm } from './PriceForm';
+import { listening } from '../kit/listening';
 
 export type Running = { id: string; numbers: string[]; flow: number; gas: Gas; cylinder: string | null; bay: string };
 
@@ -28,7 +29,9 @@ type Props = {
   unread: { id: string; item: string; when: number }[];
 };
 
-export default function GasPlace({
+export default listening(GasPlace);
+
+function GasPlace({
   registers,
   checks: first,
   monitors,

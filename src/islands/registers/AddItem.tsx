@@ -9,6 +9,7 @@ import { parseNumber, parseQuantity, type System } from '../../../core/basics/un
 import { CheckField, PickField, TextField, type Option } from '../kit/fields';
 import { StageForm } from '../kit/StageForm';
 import { request, type Refusal } from '../post';
+import { listening } from '../kit/listening';
 
 type Kind = RegisterItem['kind'];
 type Values = Record<
@@ -155,7 +156,9 @@ function Metals() {
   );
 }
 
-export default function AddItem({ system }: { system: System }) {
+export default listening(AddItem);
+
+function AddItem({ system }: { system: System }) {
   const [kind, setKind] = useState<Kind>('heat');
   const save = async (v: Values): Promise<Refusal | null> => {
     const item = registerSchema.safeParse({ kind, label: v.label, body: bodyFor(kind, v, system) });

@@ -14,6 +14,7 @@ import { TurnPick } from './Arcs';
 import { play, wakeSound } from './cues';
 import { Unsaved } from './Unsaved';
 import { useRun } from './useRun';
+import { listening } from '../kit/listening';
 
 type Props = {
   record: KeptRecord;
@@ -24,7 +25,9 @@ type Props = {
   now: number;
 };
 
-export default function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: Props) {
+export default listening(BenchPage);
+
+function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: Props) {
   const hand = useRecord(first, place.id, now);
   const { state, live } = hand;
   const [mounted, setMounted] = useState(false);

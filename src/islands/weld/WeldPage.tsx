@@ -30,6 +30,7 @@ import { StageCard } from './Stage';
 import type { KeptRecord } from '../queue';
 import { useRecord } from './useRecord';
 import { WeldStage } from './WeldStage';
+import { listening } from '../kit/listening';
 
 type Props = {
   record: KeptRecord;
@@ -72,7 +73,9 @@ const stagePages: Record<Stage, () => React.JSX.Element> = {
   record: RecordStage,
 };
 
-export default function WeldPage({
+export default listening(WeldPage);
+
+function WeldPage({
   record: first,
   place,
   registers,
