@@ -49,7 +49,7 @@ module.exports = {
     only(
       'draw-stands-on-core',
       '^src/draw/',
-      ['^src/draw/', '^core/', '^node_modules/(@types/)?(react|@dnd-kit)/'],
+      ['^src/draw/', '^core/', '^node_modules/(@types/)?react/'],
       'what server and browser both draw',
     ),
     {

@@ -3,7 +3,7 @@
  * be compared. `npm run bench -- 600` lets the clients ask for ten minutes. Starts a cluster and applications of its own and ends
  * them; wants the build.
  */
-import { openShop } from '../tests/faults/shop';
+import { openShop, type Shop } from '../tests/faults/shop';
 import { atSize } from './bench/atSize';
 import { heart } from './bench/heart';
 import { writing } from './bench/shop';
@@ -12,11 +12,12 @@ import { table } from './bench/table';
 const seconds = Number(process.argv[2] ?? 60);
 if (!(seconds > 0)) throw new Error('Say for how many seconds the clients ask: npm run bench -- 600');
 await heart();
-const shop = await openShop('bench', 1);
-try {
-  await writing(shop);
-  await atSize(shop, seconds);
-} finally {
-  await shop.end();
+for (const part of [writing, (shop: Shop) => atSize(shop, seconds)]) {
+  const shop = await openShop('bench', 1);
+  try {
+    await part(shop);
+  } finally {
+    await shop.end();
+  }
 }
 console.log(`\n${table()}`);

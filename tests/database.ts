@@ -99,7 +99,12 @@ export function say<T extends EventType>(
   });
 }
 
-export const runBody = (w: Pick<World, 'device'>, spool: string, welds: string[], over: Partial<SaidOf<'run.started'>> = {}): SaidOf<'run.started'> => ({
+export const runBody = (
+  w: Pick<World, 'device'>,
+  spool: string,
+  welds: string[],
+  over: Partial<SaidOf<'run.started'>> = {},
+): SaidOf<'run.started'> => ({
   spool,
   welds,
   setup: startingSetup(tube),

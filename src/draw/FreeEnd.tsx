@@ -1,5 +1,4 @@
 /** A free end of the spool on the Side view. */
-import { useDroppable } from '@dnd-kit/core';
 import type { SideScene } from '../../core/models/drawing';
 import type { Seat } from '../../core/basics/spool';
 
@@ -18,6 +17,7 @@ export function FreeEnd({
   y,
   wrong,
   picked,
+  over,
   label,
   onPick,
 }: {
@@ -26,14 +26,15 @@ export function FreeEnd({
   y: number;
   wrong: boolean;
   picked: boolean;
+  /** a part is held over it */
+  over: boolean;
   label: string;
   onPick: () => void;
 }) {
-  const { setNodeRef, isOver } = useDroppable({ id: `${end.part}:${end.port}` });
-  const big = isOver || picked;
+  const big = over || picked;
   return (
     <g
-      ref={setNodeRef as unknown as React.Ref<SVGGElement>}
+      data-end={`${end.part}:${end.port}`}
       role="button"
       tabIndex={0}
       aria-label={label}

@@ -19,6 +19,8 @@ type Props = {
   shown?: Shown | null;
   /** id of the part, dam, inlet or vent in hand, or an end "p3:b" */
   picked?: string | null;
+  /** the end a part is held over */
+  over?: string | null;
   onPick?: (id: string | null) => void;
   onChange?: (setup: Setup, more?: { drag?: boolean }) => void;
   onDropped?: () => void;
@@ -29,7 +31,20 @@ type Props = {
 const [W, TALLEST] = [560, 400];
 const levels = ['low', 'middle', 'high'] as const;
 
-export function SideView({ setup, system, rules = [], faults = [], shown, picked, onPick, onChange, onDropped, mini, className }: Props) {
+export function SideView({
+  setup,
+  system,
+  rules = [],
+  faults = [],
+  shown,
+  picked,
+  over,
+  onPick,
+  onChange,
+  onDropped,
+  mini,
+  className,
+}: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const hand = useRef<{ id: string; kind: 'dam' | 'part'; x: number; y: number; moved: boolean } | null>(null);
   const scene = useMemo(() => sideScene(setup, W, mini ? 200 : TALLEST, mini ? { x: 30, y: 12 } : { x: 74, y: 46 }), [setup, mini]);
@@ -359,6 +374,7 @@ export function SideView({ setup, system, rules = [], faults = [], shown, picked
             {...besideEnd(f, scene)}
             wrong={wrong.has(`${f.part}:${f.port}`)}
             picked={picked === `${f.part}:${f.port}`}
+            over={over === `${f.part}:${f.port}`}
             label={`End ${f.port} of ${partLabel(setup, f.part)}: a part can go on here`}
             onPick={() => onPick?.(`${f.part}:${f.port}`)}
           />

@@ -5,7 +5,7 @@ import { startingSetup } from '../../core/models/setup';
 import { EndView } from './EndView';
 import { PlanView } from './PlanView';
 import { SideView } from './SideView';
-import { filmsOf } from './films';
+import { filmsOf } from '../../core/models/tint';
 
 type Props = { weld: string; version: string; summary: WeldSummary };
 

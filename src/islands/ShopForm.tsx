@@ -1,29 +1,28 @@
 /** The settings of the shop. */
-import type { Shop } from '../../core/work/shop';
-import { TextField } from './kit/fields';
-import { StageForm } from './kit/StageForm';
-import { request } from './post';
+import { shopForm, type Shop } from '../../core/work/shop';
+import { Field } from './kit/Field';
+import { Form } from './kit/Form';
 import { listening } from './kit/listening';
+import { request } from './post';
 
 export default listening(ShopForm);
 
 function ShopForm({ shop, zones }: { shop: Shop; zones: string[] }) {
-  const save = async (v: Shop) => {
-    const sent = await request('PUT', '/api/shop', v);
-    if (sent.ok) location.reload();
-    return sent.ok ? null : sent.refusal;
-  };
   return (
-    <StageForm<Shop> defaults={shop} onRecord={save} label="Keep">
+    <Form
+      of={shopForm(zones)}
+      known={shop}
+      system="metric"
+      label="Keep"
+      onRecord={async (v) => {
+        const sent = await request('PUT', '/api/shop', v);
+        if (sent.ok) location.reload();
+        return sent.ok ? null : sent.refusal;
+      }}
+    >
       <div className="max-w-md">
-        <TextField
-          name="timeZone"
-          label="Time zone of the shop"
-          list={zones}
-          hint="Paper is printed in this time. The record itself keeps UTC."
-          rules={{ required: 'Choose a zone.' }}
-        />
+        <Field name="timeZone" />
       </div>
-    </StageForm>
+    </Form>
   );
 }

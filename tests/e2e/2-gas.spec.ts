@@ -155,7 +155,7 @@ test('the gas stage warns before the root runs dry, asks no check twice, and the
     await expect(page.getByRole('img', { name: /100 % of the gap is shut; 8\d\d Pa inside; at 6 o'clock concave/ })).toBeVisible();
     await expect(page.getByText('Never shut the vent: a blocked vent turns a bung into a shot.').last()).toBeVisible();
     await field(page, 'Draught in the bay').fill('gale');
-    await expect(page.getByText(/"gale" is not a wind.*Reckoned in still air until then/)).toBeVisible();
+    await expect(page.getByText(/"gale" is not a wind/)).toBeVisible();
     await expect(page.getByText(/Not the answer to what is typed: Draught in the bay cannot be read/)).toBeVisible();
     await field(page, 'Draught in the bay').fill('1');
     await press(page, 'Set the vent');

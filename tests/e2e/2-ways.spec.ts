@@ -117,7 +117,7 @@ test('the number of a printed guide decides where the criterion has numbers', as
   await page.getByLabel('by the number of a printed guide').check();
   await page.getByRole('radio', { name: 'Inside, bead' }).click();
   await press(page, 'Set number');
-  await expect(page.getByText('Name your printed guide and type its number.')).toBeVisible();
+  await expect(page.getByText('Name your printed guide.')).toBeVisible();
   await page.getByLabel('Your guide').fill('Guide on the wall');
   await page.getByLabel('Number', { exact: true }).fill('4');
   await press(page, 'Set number');
@@ -251,7 +251,7 @@ test('a press shorter than the hold does not end a purge', async ({ page }) => {
   await expect(page.locator('[data-phase="filling"]')).toBeVisible();
   await page.getByLabel(/Dams and tape out/).fill('two');
   await hold(page, 'Abandon, hold');
-  await expect(page.getByText(/"two" is no count/)).toBeVisible();
+  await expect(page.getByText(/That is no count/)).toBeVisible();
   await page.getByLabel(/Dams and tape out/).fill('');
   await hold(page, 'Abandon, hold');
   await expect(page.getByRole('button', { name: 'Start the purge' })).toBeVisible();

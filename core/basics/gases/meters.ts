@@ -50,7 +50,7 @@ export type MeterState = {
 };
 
 /** A difference beyond this share of the reading is corrected for, and said; common practice knows 10 CFH. */
-const OFF = 0.1;
+export const OFF = 0.1;
 const DRIFT_A_DAY = 0.01;
 const OLD_DAYS = 30;
 const DAY = 86_400_000;

@@ -38,6 +38,8 @@ export type CylinderReading = z.infer<typeof cylinderReadingSchema>;
 
 /** Left in it for use: not below this pressure, Pa gauge (regulator and purity). */
 export const LEAST = 5e5;
+/** Below this share of its fill a cylinder is called nearly empty: the next weld may not end on it. Judgement, no source. */
+export const NEARLY_EMPTY = 0.15;
 /** Liquid boils off by itself, share a day (gas-handling handbooks, 1.5 to 2 %). */
 const BOIL_OFF = 0.0175;
 

@@ -10,6 +10,6 @@ export { sparseLU } from './linear';
 export { bernoulli, type March, march, passes } from './march';
 export { type FatBody, fatness, fatTime, fillsInLayers, layering, levelCuts, topLag, TRAPS_BELOW, trappedFold } from './fat';
 export { leakFloor, mixedVolumes, tanksRemaining, tanksVolumes } from './bounds';
-export { airLetIn, type Facing, FULL_PURGE_AFTER } from './opening';
+export { airLetIn, BOTTLE_SLUG, type Facing, FULL_PURGE_AFTER, slugShare } from './opening';
 export { holeArea, orificeFlow, orificePressure } from './pressure';
 export { blowPressure, concavePressure, flushPressure, GAMMA_SPREAD, GAMMA, type RootJoint, rootPushAt } from './root';

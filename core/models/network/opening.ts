@@ -20,5 +20,10 @@ export function airLetIn(gas: Gas, volume: number, d: number, facing: Facing, se
   return Math.min(1, Math.max(still, 1 - Math.exp((-q * seconds) / volume)));
 }
 
+/** What a changed bottle sends through the regulator and the hose, m³: half a litre of air. Common practice, no source. */
+export const BOTTLE_SLUG = 5e-4;
+/** Share of the space that is air after it. @param volume m³ */
+export const slugShare = (volume: number): number => (volume > 0 ? Math.min(1, BOTTLE_SLUG / volume) : 1);
+
 /** Longer than this on a level spool, and after grinding, it is a new purge: what is left saves a third of a volume at the most. */
 export const FULL_PURGE_AFTER = 20;

@@ -17,6 +17,13 @@ export const readyBy = (rules: PurgeRules, monitored: boolean): Ready =>
     ? { by: 'clock', hold: 0 }
     : { by: 'monitor', hold: rules.holdSeconds + rules.jointHoldSeconds };
 
+/** Of a plan that is not there yet, or of a spool that cannot be purged as it stands. */
+export const NO_TIMES: Times = {
+  joint: { value: null, low: null, high: null },
+  vent: { value: null, low: null, high: null },
+  figures: [],
+};
+
 /** A dam is opened so often to look inside, and the space filled again: taken at once. */
 const LOOKS = 1;
 

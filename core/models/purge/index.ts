@@ -9,5 +9,5 @@ export { type Plan, type Rule, type Times } from './planned';
 export { FINE, horizonOf, planPurge, runThrough } from './planning';
 export { deadLegTime, insidePressure } from './rules';
 export { adviceOn, type Change, flowTable, score } from './advice';
-export { type Course, courseOf, gasOf, jointLag, readyBy, type Ready } from './course';
+export { type Course, courseOf, NO_TIMES, gasOf, jointLag, readyBy, type Ready } from './course';
 export { clockGate, type ClockGate, flowSchools, mostFlow, practiceFor, rulesOfThumb, type Thumb, thumbWords } from './thumb';

@@ -8,6 +8,9 @@ import { erf } from '../../basics/normal';
 /** A reading as judged here; `raw` is what the cell gave, the shown value when that is all there is. */
 export type Sample = { at: number; ppm: number; raw?: number; quality: string };
 
+/** There is no more oxygen than this to be read, ppm: a monitor in air may show a little over its 20.9 %. */
+export const OXYGEN_MOST = { value: 250_000, says: 'More than 25 %: air holds 20.9 %. Check the unit.' };
+
 /**
  * Does a reading meet a limit? A reading says no more than its step: 0 in steps of 100 ppm is "under 100", and cannot meet 50. Where the
  * step is fine beside the limit, a tenth or less, the shown figure stands for itself.

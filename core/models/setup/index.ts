@@ -18,9 +18,16 @@ export {
   straightOf,
   totalFlow,
   type Vent,
+  seatsOf,
+  withDam,
+  withInlet,
   withKit,
+  withoutOpening,
+  withVent,
+  withVentsOf,
 } from './setup';
 export { jointsToWeld, setupForWeld, withJacket, withJoints, withoutPart, withPart } from './build';
 export { fromJoint, partLabel, seatWords, setupWords } from './words';
 export { hoseBrings, hoseNames } from './hose';
 export { coolDistance, damNames, damPractice, damStands, leastDistance, peakTemperature } from './dams';
+export { measures, OPEN_GAP, upTo } from './measures';

@@ -3,9 +3,11 @@
  * the schema a record keeps.
  */
 import { z } from 'zod';
+import { within } from '../../basics/fields';
 import { gasSchema, settles } from '../../basics/gases';
 import { bore, type Size } from '../../basics/sizes';
-import { isStraight, layOut, partSchema, portSchema, turnWhole, type Part } from '../../basics/spool';
+import { isStraight, layOut, partSchema, portSchema, turnWhole, type Part, type Seat } from '../../basics/spool';
+import { measures } from './measures';
 
 export const damSchema = z.enum(['bung', 'foil', 'tape', 'card', 'plate', 'foam', 'water-soluble']);
 export type DamKind = z.infer<typeof damSchema>;
@@ -18,7 +20,7 @@ export const hoseMaterialSchema = z.enum(['silicone', 'natural-rubber', 'epdm', 
 export type HoseMaterial = z.infer<typeof hoseMaterialSchema>;
 
 const id = z.string().regex(/^[a-z]{1,3}\d{1,4}(:[ab])?$/);
-const length = (max: number) => z.number().positive().max(max);
+const m = measures;
 
 export const damSeatSchema = z.object({
   id,
@@ -27,7 +29,9 @@ export const damSeatSchema = z.object({
   at: z.union([z.number().min(0).max(100), portSchema]),
   kind: damSchema,
   /** a small hole beside inlet and vent, m; null for none */
-  pinhole: length(0.02).nullable().default(null),
+  pinhole: within({ ...m.pinhole, shape: { ...m.pinhole.shape, zero: false } })
+    .nullable()
+    .default(null),
 });
 export type Dam = z.infer<typeof damSeatSchema>;
 
@@ -39,14 +43,14 @@ export const inletSchema = z.object({
   height: heightSchema,
   /** open hose end, broad diffuser, or a ring of holes */
   kind: z.enum(['open', 'diffuser', 'ring']),
-  bore: length(0.1),
+  bore: within(m.inletBore),
   /** holes of a ring; 1 otherwise */
-  holes: z.number().int().min(1).max(200).default(1),
-  hose: z.object({ length: z.number().min(0).max(200), bore: length(0.05), material: hoseMaterialSchema }),
+  holes: within(m.holes).int().default(1),
+  hose: z.object({ length: within(m.hoseLength), bore: within(m.hoseBore), material: hoseMaterialSchema }),
 });
 export type Inlet = z.infer<typeof inletSchema>;
 
-export const ventSchema = z.object({ id, on: id, height: heightSchema, bore: length(0.5) });
+export const ventSchema = z.object({ id, on: id, height: heightSchema, bore: within(m.ventBore) });
 export type Vent = z.infer<typeof ventSchema>;
 
 /** How a joint of the spool stands: welded shut, taped over, or open with a gap. */
@@ -63,7 +67,7 @@ export const setupSchema = z.object({
   inlets: z.array(inletSchema).max(20),
   vents: z.array(ventSchema).max(50),
   /** by the part whose a-end it is; what is not named is taped */
-  joints: z.record(z.string(), z.object({ state: jointStateSchema, gap: z.number().min(0).max(0.02).default(0) })),
+  joints: z.record(z.string(), z.object({ state: jointStateSchema, gap: within(m.jointGap).default(0) })),
   gas: gasSchema,
   /** oxygen in the bottle, ppm */
   supplyPpm: z.number().min(0).max(5000),
@@ -81,6 +85,8 @@ export const straightOf = (partId: string, size: Size, metres: number, on: Part[
   on,
 });
 
+/** Purge flow to begin with, m³/s (8 L/min). Common practice, no source. */
+const USUAL_FLOW = 8e-3 / 60;
 const DEFAULT_HOSE: Inlet['hose'] = { length: 5, bore: 0.006, material: 'pvc' };
 
 /**
@@ -107,7 +113,7 @@ export function startingSetup(
       { id: 'd1', part: 'p1', at: half - clear, kind: 'bung', pinhole: null },
       { id: 'd2', part: 'p2', at: clear, kind: 'bung', pinhole: null },
     ],
-    lines: [{ id: 'l1', flow: 8e-3 / 60 }],
+    lines: [{ id: 'l1', flow: USUAL_FLOW }],
     inlets: [{ id: 'i1', on: 'd1', line: 'l1', height: entry, kind: 'diffuser', bore: hole, holes: 1, hose: DEFAULT_HOSE }],
     vents: [{ id: 'v1', on: 'd2', height: exit, bore: out }],
     joints: {},
@@ -133,7 +139,7 @@ export function closeUp(parts: readonly Part[], joint: string | null, like: Setu
   const caps = parts.filter((p) => p.kind === 'cap').map((p) => p.id);
   const shells = parts.filter((p) => p.kind === 'jacket');
   const seats = [...dams.map((d) => d.id), ...caps];
-  const [inlet, vent, line] = [like.inlets[0], like.vents[0], like.lines[0] ?? { id: 'l1', flow: 8e-3 / 60 }];
+  const [inlet, vent, line] = [like.inlets[0], like.vents[0], like.lines[0] ?? { id: 'l1', flow: USUAL_FLOW }];
   const [begins, ends] = [seats[0], mainEnd(parts, dams) ?? seats.at(-1)];
   return {
     ...like,
@@ -178,8 +184,8 @@ export const heightIn = (s: Pick<Setup, 'tilt' | 'roll'>, p: Parameters<typeof t
 export const kitSchema = z.object({
   dam: damSchema,
   inlet: inletSchema.pick({ kind: true, bore: true, holes: true, hose: true }),
-  vent: z.object({ bore: length(0.5) }),
-  flow: z.number().positive().max(5e-3),
+  vent: z.object({ bore: within(m.ventBore) }),
+  flow: within(m.flow),
 });
 export type Kit = z.infer<typeof kitSchema>;
 
@@ -203,3 +209,69 @@ export const withKit = (s: Setup, k: Kit): Setup => ({
   vents: s.vents.map((v) => ({ ...v, ...k.vent })),
   lines: s.lines.map((l, i) => (i === 0 ? { ...l, flow: k.flow } : l)),
 });
+
+/** Puts a dam where something is open, else in the middle of a straight: that in hand, or the first. @returns null where none can go */
+export function withDam(s: Setup, inHand: string | null): { setup: Setup; id: string } | null {
+  const id = nextId(s.dams, 'd');
+  const closed = (e: Seat) => s.dams.some((d) => d.part === e.part && (d.at === e.port || typeof d.at === 'number'));
+  const open = layOut(s.parts).free.find((e) => !closed(e));
+  const straight = s.parts.find((p) => p.id === inHand && isStraight(p)) ?? s.parts.find(isStraight);
+  const dam: Dam | null = open
+    ? { id, part: open.part, at: open.port, kind: 'tape', pinhole: null }
+    : straight && 'length' in straight
+      ? { id, part: straight.id, at: straight.length / 2, kind: 'bung', pinhole: null }
+      : null;
+  return dam && { setup: { ...s, dams: [...s.dams, dam] }, id };
+}
+
+/** What an inlet or a vent can go through: dams, caps, the ends of jackets. */
+export const seatsOf = (s: Setup): string[] => [
+  ...s.dams.map((d) => d.id),
+  ...s.parts.flatMap((p) => (p.kind === 'cap' ? [p.id] : p.kind === 'jacket' ? [`${p.id}:a`, `${p.id}:b`] : [])),
+];
+/** The first that nothing goes through yet, else the first. */
+const freeSeat = (s: Setup): string | undefined => {
+  const seats = seatsOf(s);
+  return seats.find((x) => !s.inlets.some((i) => i.on === x) && !s.vents.some((v) => v.on === x)) ?? seats[0];
+};
+
+const FIRST_INLET: Pick<Inlet, 'height' | 'kind' | 'bore' | 'holes' | 'hose'> = {
+  ...{ height: 'low', kind: 'diffuser', bore: 0.006, holes: 1 },
+  hose: DEFAULT_HOSE,
+};
+
+/** Adds an inlet like the first, on a line of its own or split from the first. @returns null where nothing can take it */
+export function withInlet(s: Setup, split: boolean): { setup: Setup; id: string } | null {
+  const on = freeSeat(s);
+  if (on === undefined) return null;
+  const [first] = s.lines;
+  const line = split && first ? first.id : nextId(s.lines, 'l');
+  const lines = s.lines.some((l) => l.id === line) ? s.lines : [...s.lines, { id: line, flow: first?.flow ?? USUAL_FLOW }];
+  const made: Inlet = { ...(s.inlets[0] ?? FIRST_INLET), id: nextId(s.inlets, 'i'), on, line };
+  return { setup: { ...s, lines, inlets: [...s.inlets, made] }, id: made.id };
+}
+
+/** Adds a vent like the first. @returns null where nothing can take it */
+export function withVent(s: Setup): { setup: Setup; id: string } | null {
+  const on = freeSeat(s);
+  if (on === undefined) return null;
+  const made: Vent = { id: nextId(s.vents, 'v'), on, height: 'high', bore: s.vents[0]?.bore ?? FIRST_INLET.bore };
+  return { setup: { ...s, vents: [...s.vents, made] }, id: made.id };
+}
+
+/** Takes a dam, an inlet or a vent out, and what went through that dam. */
+export const withoutOpening = (s: Setup, id: string): Setup => ({
+  ...s,
+  dams: s.dams.filter((d) => d.id !== id),
+  inlets: s.inlets.filter((i) => i.id !== id && i.on !== id),
+  vents: s.vents.filter((v) => v.id !== id && v.on !== id),
+});
+
+/** Vents are drilled in steps of half a millimetre, and not below one such step. */
+const DRILL = 5e-4;
+/** The vents made as wide together as one of `bore` (m): the first makes up what the others lack. */
+export function withVentsOf(s: Setup, bore_: number): Setup {
+  const rest = s.vents.slice(1).reduce((sum, v) => sum - v.bore ** 2, bore_ ** 2);
+  const rounded = Math.max(DRILL, Math.round(Math.sqrt(Math.max(0, rest)) / DRILL) * DRILL);
+  return { ...s, vents: s.vents.map((v, i) => (i === 0 ? { ...v, bore: rounded } : v)) };
+}

@@ -5,10 +5,18 @@
  * (Lorentz-Drude); oxides mixed by Bruggeman from Cr2O3, spinel and Fe2O3, from memory; TiO2 after Devore 1951 with voids.
  * Absolute thickness is good to about +-15 %: say "film about N nm (model)".
  */
+import { isTitanium, type AlloyId } from '../../basics/materials';
 import { adapt, D65_WHITE, hex, srgb } from './colour';
 import { tristimulus, type Triple } from './light';
 
 export type Film = 'steel-id' | 'steel-od' | 'titanium';
+
+/**
+ * The films that colour an alloy inside (purged) and outside: titanium has one oxide; what is not titanium is taken as chromium steel,
+ * nickel alloys too (their spinel looks alike; judgement).
+ */
+export const filmsOf = (alloy: AlloyId): { id: Film; od: Film } =>
+  isTitanium(alloy) ? { id: 'titanium', od: 'titanium' } : { id: 'steel-id', od: 'steel-od' };
 
 /** n and k at 400, 450 ... 700 nm. */
 type Constants = readonly (readonly [number, number])[];
@@ -70,6 +78,12 @@ function at(table: Constants, nm: number): [number, number] {
   const [a, b] = [table[i] as readonly [number, number], table[i + 1] as readonly [number, number]];
   return [a[0] + (b[0] - a[0]) * (x - i), a[1] + (b[1] - a[1]) * (x - i)];
 }
+
+/** What is on the metal at a wavelength, nm: indices n and k of oxide and metal, and how much its thickness spreads within a patch, share. */
+export const stackAt = (film: Film, nm: number): { oxide: readonly [number, number]; metal: readonly [number, number]; spread: number } => {
+  const { metal, oxide, spread } = stacks[film];
+  return { oxide: at(oxide, nm), metal: at(metal, nm), spread };
+};
 
 type Complex = readonly [number, number];
 const mul = (a: Complex, b: Complex): Complex => [a[0] * b[0] - a[1] * b[1], a[0] * b[1] + a[1] * b[0]];

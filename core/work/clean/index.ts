@@ -8,36 +8,23 @@ import {
   type Breach,
   type CleaningStep,
   type CleanMethod,
-  type Product,
   type Situation,
-  type Tool,
 } from '../../models/cleaning';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import { one, productOf, toolOf, two } from '../shapes';
+import { cleanWithin } from './form';
+import type { Cleaned } from './body';
 
-type Named = { id: string; label: string };
-export type Cleaned = {
-  method: CleanMethod;
-  side: 'inside' | 'outside' | 'both';
-  metalTemperature: number | null;
-  tool: (Named & { tool: Tool }) | null;
-  product: (Named & { product: Product }) | null;
-  dwell: number | null;
-  /** of the rinse after pickling; null when it was not measured, undefined in the first version, which did not ask */
-  rinse?: { feedPh: number; runoffPh: number } | null | undefined;
-  /** looked at again: does tint remain? */
-  tintRemains: boolean;
-  /** why, where the table wants a reason, or why it was done although it must not be */
-  because: string | null;
-};
+export * from './form';
+export type { Cleaned } from './body';
 
 const first = z.object({
   method: one.method,
   side: z.enum(['inside', 'outside', 'both']),
-  metalTemperature: z.number().min(-30).max(1500).nullable(),
+  metalTemperature: cleanWithin.metalTemperature.nullable(),
   tool: one.tool.nullable(),
   product: one.product.nullable(),
-  dwell: z.number().min(0).max(86_400).nullable(),
+  dwell: cleanWithin.dwell.nullable(),
   tintRemains: z.boolean(),
 });
 const ph = z.number().min(0).max(14);

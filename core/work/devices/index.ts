@@ -1,16 +1,6 @@
 /** What a device may say to Sentrel; the whole of it is in docs/protocol.md. What its readings are worth is in `sensor`. */
 import { z } from 'zod';
-import { meets } from '../../models/sensor';
-import type { Cell } from '../registers';
-
-export const deviceKindSchema = z.enum(['oxygen-monitor', 'flow-meter', 'foot-switch', 'current-clamp']);
-export type DeviceKind = z.infer<typeof deviceKindSchema>;
-export const deviceKindNames: Record<DeviceKind, string> = {
-  'oxygen-monitor': 'Oxygen monitor',
-  'flow-meter': 'Flow meter',
-  'foot-switch': 'Foot switch',
-  'current-clamp': 'Current clamp',
-};
+import { meets, OXYGEN_MOST } from '../../models/sensor';
 
 const item = {
   /** counts up by one from the device's start */
@@ -25,7 +15,7 @@ export const oxygenItemSchema = z.object({
   ...item,
   /** what the cell gave, in the unit of the device */
   raw: z.number(),
-  ppm: z.number('ppm is no number').min(-50, 'below what a cell can read').max(250_000, 'more oxygen than air holds'),
+  ppm: z.number('ppm is no number').min(-50, 'below what a cell can read').max(OXYGEN_MOST.value, 'more oxygen than air holds'),
   quality,
 });
 /** One reading of a flow meter, L/min as the scale gas flows at 15 °C and 1 bar. */
@@ -69,42 +59,8 @@ export const readingBatchSchema = z.object({ ...batch, readings: z.array(z.unkno
 export const signalBatchSchema = z.object({ ...batch, signals: z.array(z.unknown()).min(1).max(100) });
 export type ItemAnswer = { index: number; status: 'taken' | 'repeat' | 'refused'; reason?: string };
 
-/** How a device is registered; its key is made by the server and shown once. */
-export const newDeviceSchema = z.object({
-  kind: deviceKindSchema,
-  name: z.string().trim().min(1, 'Give it a name that stands on it.').max(60),
-  /** where what it measures is taken: vent, joint, inlet; empty for switches and clamps */
-  place: z.enum(['vent', 'joint', 'inlet', '']).default(''),
-  /** the bay it stands in: a purge there listens to it */
-  station: z.string().trim().max(40).default(''),
-  /** as its maker declares them, in ppm or L/min */
-  resolution: z.number('What is one step of its display?').min(0).max(10_000).default(1),
-  noise: z.number('How much does it flicker, one standard deviation?').min(0).max(10_000).default(1),
-  top: z.number('Where does its scale end?').positive().max(1_000_000).default(250_000),
-});
-export type NewDevice = z.infer<typeof newDeviceSchema>;
-
-/** A device as the register knows it. */
-export type DeviceRow = {
-  id: string;
-  kind: DeviceKind;
-  name: string;
-  place: string;
-  station: string;
-  resolution: number;
-  noise: number;
-  top: number;
-  revoked: boolean;
-  /** on a purge that runs */
-  busy: boolean;
-  /** ms; null when it never spoke */
-  lastSeen: number | null;
-  /** items of it that were refused in the last day */
-  refused: number;
-  cell: Cell;
-  sampleFlow: number;
-  calibratedOn: string | null;
-};
+/** A calibration older than this is due, days. Common practice, no source: a year, or what its maker says. */
+export const CALIBRATED_DAYS = 365;
 
 /** A monitor checked today may be this far off in air, share of the reading. */
 export const AIR_CHECK_TOLERANCE = 0.05;
@@ -135,3 +91,6 @@ export function checkMonitor(
 }
 
 export { readLogger, type LoggerRead, type LoggerReading, type LoggerWishes } from './logger';
+
+export { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind, type DeviceRow, type NewDevice } from './card';
+export { declaredMost, deviceForm, deviceSaid, monitorPlaces, shownIn } from './form';

@@ -1,32 +1,16 @@
 /** Fit-up: the gap round the clock, high-low, and what was put together, by scan or pick. */
 import { z } from 'zod';
-import type { Figure } from '../../basics/figure';
-import { bore } from '../../basics/sizes';
+import { beyond } from '../../basics/fields';
 import { show, type System } from '../../basics/units';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import type { Design } from '../jobs';
-import { fitupPaperFaults, type FitupPapers, type Joined, type PaperFault } from '../../models/papers';
+import { fitupPaperFaults, type Joined, type PaperFault } from '../../models/papers';
 import { figureOf, one, three } from '../shapes';
+import { fitupMeasures } from './form';
+import type { Fitup } from './body';
 
-type Named = { id: string; label: string };
-export type Fitup = {
-  gapNarrow: { value: number; at: number };
-  gapWide: { value: number; at: number };
-  highLow: number;
-  heatA: Named;
-  heatB: Named;
-  filler: { heat: Named; diameter: number } | null;
-  wps: Named & { revision: string };
-  welder: string;
-  figures: Figure[];
-  advice: { school: string; text: string; source: string }[];
-  /** largest and smallest outside diameter of the worse end, m; null when it was not measured */
-  ovality: { most: number; least: number } | null;
-  /** flux on the root, in place of a purge; null without one */
-  flux: Named | null;
-  /** by the server: what the registers said of the papers then */
-  papers?: FitupPapers | undefined;
-};
+export * from './form';
+export type { Fitup } from './body';
 
 const gap = z.object({ value: one.length, at: one.hour });
 const narrowFirst = <T extends { gapNarrow: { value: number }; gapWide: { value: number } }>(f: T): boolean =>
@@ -61,18 +45,16 @@ export const fitupRecorded = define<Fitup>()({
 export const fitupFaults = (b: Pick<Fitup, 'papers' | 'filler'>, design: Joined): PaperFault[] =>
   b.papers ? fitupPaperFaults(b.papers, design, b.filler === null) : [];
 
-/** High-low that is no fit-up any more, share of the wall: the edges pass each other. */
-export const HIGH_LOW_MOST = 1;
-
 /** Why these measures cannot be of this tube; empty when nothing speaks against them. */
-export function fitupRefusals({ gapWide, highLow, ovality }: Fitup, { size }: Design): string[] {
-  const no: string[] = [];
-  if (gapWide.value >= bore(size)) no.push('The gap is wider than the tube. Check the unit.');
-  if (highLow > HIGH_LOW_MOST * size.wall)
-    no.push('The high-low is more than the wall: the ends do not meet. Check the unit, or fit it again.');
-  if (ovality && (ovality.most > 1.2 * size.od || ovality.least < 0.8 * size.od))
-    no.push('The diameters are not of this tube. Check the unit.');
-  return no;
+export function fitupRefusals({ gapNarrow, gapWide, highLow, ovality }: Fitup, { size }: Design): string[] {
+  const m = fitupMeasures(size);
+  const said = [
+    beyond(m.narrow, gapNarrow.value),
+    beyond(m.wide, gapWide.value),
+    beyond(m.highLow, highLow),
+    ...(ovality ? [beyond(m.odMost, ovality.most), beyond(m.odLeast, ovality.least)] : []),
+  ];
+  return [...new Set(said.filter((no) => no !== null))];
 }
 
 export function tellFitup(b: Fitup, reader: Reader): Line {

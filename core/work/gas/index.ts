@@ -1,37 +1,17 @@
 /** Gas: the lots, the monitor and its check, what the purge is drawn from and read by; and whether a purge is needed at all. */
 import { z } from 'zod';
-import { gasNames, gasRefusal, type Gas } from '../../basics/gases';
+import { gasNames, gasRefusal } from '../../basics/gases';
 import { alloys } from '../../basics/materials';
 import { show, type System } from '../../basics/units';
 import { backingNames, type Backing, type NeedOption } from '../../models/need';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import type { Design } from '../jobs';
-import { gasPaperFaults, type GasPapers, type PaperFault } from '../../models/papers';
+import { gasPaperFaults, type PaperFault } from '../../models/papers';
 import { one, three } from '../shapes';
 
-type Named = { id: string; label: string };
-export type GasLot = Named & { gas: Gas; lot: string; supplyPpm: number };
-export type GasCheck = {
-  purge: GasLot;
-  torch: GasLot;
-  /** null: no monitor, the purge goes by the clock */
-  monitor: Named | null;
-  /** what the monitor read in air and in bottle gas, ppm; null when it was not checked */
-  air: number | null;
-  bottle: number | null;
-  /** what the purge gas is drawn from, and how much was left, m³; null when it is not kept */
-  cylinder: (Named & { left: number | null }) | null;
-  /** the purge meter: true over read, by its newest check, and what that check is worth */
-  meter: (Named & { factor: number; state: 'good' | 'off' | 'drifting' | 'unchecked' }) | null;
-  /** money for a m³ of purge gas and of torch gas, as known then */
-  price: { purge: number | null; torch: number | null; currency: string } | null;
-  /** air and bottle gas as a hand typed them; null where a check of this shift stands in */
-  typed: { air: Typed | null; bottle: Typed | null };
-  /** by the server: what the registers said of the papers then */
-  papers?: GasPapers | undefined;
-};
-/** A reading as it was typed, and one step of what it was read from, ppm. */
-export type Typed = { text: string; step: number };
+export * from './form';
+import type { GasCheck, Typed } from './body';
+export type { GasCheck, GasLot, Typed } from './body';
 
 const second = z.object({
   purge: one.gasLot,
@@ -76,7 +56,10 @@ export const needDecided = define<Need>()({
     version(
       z
         .object({ choice: one.backing, reason: z.string().max(200), options: z.array(one.needOption).min(1).max(5) })
-        .refine((n) => n.choice === 'purge' || n.reason.trim().length >= 3, { message: 'Say why in a few words.', path: ['reason'] }),
+        .refine((n) => n.choice === 'purge' || n.reason.trim().length >= 3, {
+          message: 'Say why in a few words: the record keeps it.',
+          path: ['reason'],
+        }),
       (b): Need => b,
     ),
   ],

@@ -1,3 +1,4 @@
 /** Job, line, spool, weld: the order things belong in, and a weld entered. */
 export { designSchema, jointNames, jointSchema, newWorkSchema, weldNumbers, type Design, type NewWork, type WeldPlace } from './work';
 export { tellCreated, weldCreated, type Created } from './created';
+export { criterionFits, sizeTyped, workAcross, workForm, workSaid, type WorkForm } from './form';

@@ -17,8 +17,12 @@ import {
 import { define, version, type Line, type Reader } from '../event';
 import { one, two } from '../shapes';
 
+import type { InsideBy } from './form';
+
+export { guideForm, insideByNames } from './form';
+
 export type Look = {
-  insideBy: 'direct' | 'borescope' | 'blind' | 'not-seen';
+  insideBy: InsideBy;
   tints: Tint[];
   defects: FoundDefect[];
   insideReachable: boolean;

@@ -1,53 +1,20 @@
 /** Passivation: the bath that was started, the rinse and the test that ended it. */
 import { z } from 'zod';
 import { timed } from '../../basics/units';
-import {
-  deviates,
-  judgeBath,
-  judgeRinse,
-  judgeTest,
-  testNames,
-  type Breach,
-  type Passivation,
-  type Product,
-  type Situation,
-  type Test,
-} from '../../models/cleaning';
+import { deviates, judgeBath, judgeRinse, judgeTest, testNames, type Breach, type Situation, type Test } from '../../models/cleaning';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import { one, productOf, three, two } from '../shapes';
+import { bathWithin } from './form';
+import type { Bath, Elsewhere, Rinse, Tested } from './body';
 
-type Used = { id: string; label: string; product: Product };
-export type Bath = {
-  acid: Passivation;
-  product: Used;
-  percent: number;
-  celsius: number;
-  dwell: number;
-  dwellFrom: 'sheet' | 'table' | 'told';
-  because: string | null;
-};
-/** A test that was not done here: when, by whom. */
-export type Elsewhere = { when: string; by: string };
-/** The result of the test that began with a rinse. */
-export type Tested = { rinse: string; passed: boolean; elsewhere: Elsewhere | null; because: string | null };
-export type Rinse = {
-  neutraliser: Used | null;
-  feedPh: number;
-  runoffPh: number;
-  chloridePpm: number | null;
-  test: Test;
-  /** of a test done elsewhere, and of the first two versions; else the test's own entry brings it, and until then it runs */
-  testPassed: boolean | null;
-  elsewhere: Elsewhere | null;
-  because: string | null;
-};
+export * from './form';
+export type { Bath, Elsewhere, Rinse, Tested } from './body';
 
 const bath = z.object({
   acid: one.acid,
   product: one.product,
   percent: z.number().positive().max(100),
-  celsius: z.number().min(0).max(100),
-  dwell: z.number().positive().max(86_400),
+  ...bathWithin,
   dwellFrom: z.enum(['sheet', 'table']),
 });
 const rinse = z.object({

@@ -1,8 +1,11 @@
 /** Looks at instruments and cylinders: each is kept, none replaces another. */
 import { z } from 'zod';
 import { cylinderReadingSchema, gasSchema, meterCheckSchema, type Gas } from '../../basics/gases';
+import { OXYGEN_MOST } from '../../models/sensor';
 
 const of = { id: z.uuidv7('A check needs a UUIDv7 of its own.'), item: z.uuid() };
+
+const read = z.number().min(0).max(OXYGEN_MOST.value, OXYGEN_MOST.says);
 
 export const checkSchema = z.discriminatedUnion('kind', [
   z.object({ ...of, kind: z.literal('cylinder'), body: cylinderReadingSchema }),
@@ -10,7 +13,7 @@ export const checkSchema = z.discriminatedUnion('kind', [
   z.object({
     ...of,
     kind: z.literal('monitor'),
-    body: z.object({ air: z.number().min(0).max(250_000), bottle: z.number().min(0).max(250_000) }),
+    body: z.object({ air: read, bottle: read }),
   }),
 ]);
 export type NewCheck = z.infer<typeof checkSchema>;

@@ -1,9 +1,19 @@
 /** What ends a weld: a stage left out with its reason, and its record closed. */
 import { z } from 'zod';
+import { number, words } from '../../basics/fields';
 import { define, version, type Line } from '../event';
 import { one } from '../shapes';
 import type { Mend } from '../../models/cleaning';
 import { stageNames } from '../stages';
+
+/** Why, in a few words: what the record keeps of a step left out or a deviation referred. */
+export const reasonForm = (label: string, says = 'Say why in a few words: the record keeps it.') => ({
+  reason: words(label, { least: 3, most: 200, says }),
+});
+export const closeForm = { remarks: words('Remarks', { most: 1000, lines: 2 }) };
+/** Dams, tape and diffusers, as they are counted. */
+export const countField = (label: string) =>
+  number(label, { most: 200, whole: true, says: 'That is no count. Type how many there are, such as 4.' });
 
 export type Skipped = { stage: 'clean' | 'passivate'; reason: string };
 export const stageSkipped = define<Skipped>()({

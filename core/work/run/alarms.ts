@@ -19,6 +19,9 @@ export type Alarm = {
   text: string;
 };
 
+/** A bottle that is empty sooner than this is called out, s: ten minutes, about a root and its hold. Judgement, no source. */
+export const DRY_SOON = 600;
+
 /** The oxygen above the limit while an arc was on, after a time: from when to when, and the worst of it. */
 function overLimit(run: RunState, readings: readonly Reading[], after: number): { since: number; until: number; worst: number } | null {
   const limit = run.started.rules.weldPpm;
@@ -89,7 +92,7 @@ export function alarmsOf(
       alarms.push({ kind: state, since: since ?? now, upTo: now, on: true, text });
   }
   const lastBottle = run.marks.findLast((m) => m.mark === 'bottle')?.at ?? run.startedAt;
-  if (dryIn !== null && dryIn < 600 && answered('dry') < lastBottle)
+  if (dryIn !== null && dryIn < DRY_SOON && answered('dry') < lastBottle)
     alarms.push({
       kind: 'dry',
       since: now,

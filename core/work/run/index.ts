@@ -3,6 +3,8 @@
  * gate, alarms), and what the bench and the Board show. Its events are called "run" from when it had that name.
  */
 export { purgePlanned, tellPlanned, type Planned } from './planned';
+export { begun, begunUnpurged, shorterWait, startForm, type Place } from './begin';
+export { flowOff, gasToEnd, pumpWords } from './watch';
 export { runStarted, tellStarted, type Started } from './started';
 export {
   alarmNames,
@@ -49,7 +51,7 @@ export {
 export { lateOddity } from './late';
 export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
 export { gate, heldFor, rulesFor, type Gate, type Reading } from './gate';
-export { alarmsOf, type Alarm } from './alarms';
+export { alarmsOf, DRY_SOON, type Alarm } from './alarms';
 export { findingsOf } from './findings';
 export { holdOf, readingsWanted, runNow, type RunNow } from './now';
 export { bandWords, benchView, targets, type BenchView, type Cue, type Target } from './bench';

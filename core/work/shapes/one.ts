@@ -12,7 +12,7 @@ export const named = z.object({ id, label: z.string().min(1).max(80) });
 export const why = z
   .string()
   .max(200)
-  .refine((s) => s.trim().length >= 3, 'Say why in a few words.');
+  .refine((s) => s.trim().length >= 3, 'Say why in a few words: the record keeps it.');
 
 const quantity = z.enum([
   'length',

@@ -1,5 +1,6 @@
 /** What holds for the whole shop: its time zone. The record keeps UTC; paper is in the shop's own time. */
 import { z } from 'zod';
+import { words } from '../../basics/fields';
 
 const zone = (name: string): boolean => {
   try {
@@ -14,6 +15,14 @@ export const shopSchema = z.object({
   timeZone: z.string().min(1).max(60).refine(zone, 'There is no such time zone. Take one such as Europe/Lisbon or UTC.'),
 });
 export type Shop = z.infer<typeof shopSchema>;
+
+/** @param zones what is offered to pick from */
+export const shopForm = (zones: readonly string[]) => ({
+  timeZone: words('Time zone of the shop', {
+    ...{ least: 1, most: 60, says: 'Choose a zone.', list: zones },
+    hint: 'Paper is printed in this time. The record itself keeps UTC.',
+  }),
+});
 
 /** Making one costs more than writing a page of times with it, so the last one is kept: a shop has one zone. */
 let writer: { timeZone: string; format: Intl.DateTimeFormat } | undefined;

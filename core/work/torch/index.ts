@@ -1,32 +1,22 @@
 /** The torch as it is set before the first tack: cup, stick-out, flow, amps, post-flow. */
 import { z } from 'zod';
-import type { Figure } from '../../basics/figure';
 import { show, type System } from '../../basics/units';
 import { define, inUnits, version, type Line, type Reader } from '../event';
 import { figureOf, one } from '../shapes';
+import { torchWithin } from './form';
+import type { TorchSetup } from './body';
 
-export type TorchSetup = {
-  /** sixteenths of an inch of bore */
-  cup: number;
-  lens: boolean;
-  /** an extra screen upon the lens */
-  screen: boolean;
-  electrode: number;
-  stickOut: number;
-  flow: number;
-  amps: number;
-  postFlow: number;
-  figures: Figure[];
-};
+export * from './form';
+export type { TorchSetup } from './body';
 
 const first = z.object({
   cup: z.number().int().min(3).max(24),
   lens: z.boolean(),
-  electrode: z.number().positive().max(0.01),
+  electrode: torchWithin.electrode,
   stickOut: one.length,
-  flow: z.number().positive().max(5e-3),
-  amps: z.number().positive().max(500),
-  postFlow: z.number().min(0).max(600),
+  flow: torchWithin.flow,
+  amps: torchWithin.amps,
+  postFlow: torchWithin.postFlow,
   figures: z.array(one.figure),
 });
 

@@ -1,7 +1,7 @@
 /** The gas that running purges draw, counting down. */
 import { leftNow } from '../../../core/basics/gases';
 import { show, type System, timed } from '../../../core/basics/units';
-import type { BoardCylinder } from '../../../core/work/run';
+import { DRY_SOON, type BoardCylinder } from '../../../core/work/run';
 
 export function Supplies({ cylinders, now, system }: { cylinders: readonly BoardCylinder[]; now: number; system: System }) {
   if (cylinders.length === 0) return null;
@@ -13,7 +13,7 @@ export function Supplies({ cylinders, now, system }: { cylinders: readonly Board
       <ul>
         {cylinders.map((c) => {
           const is = leftNow(c.body, c.look, c.draws, now, c.changed);
-          const low = is?.dryIn != null && is.dryIn < 600;
+          const low = is?.dryIn != null && is.dryIn < DRY_SOON;
           return (
             <li key={c.id} className="flex items-baseline justify-between gap-3 border-b border-base-300 py-2">
               <span>

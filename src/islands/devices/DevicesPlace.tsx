@@ -1,8 +1,20 @@
 /** What measures and marks by itself: registered here, its key shown once, heard or not, revoked. */
-import { useState } from 'react';
-import { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind, type DeviceRow } from '../../../core/work/devices';
+import { useEffect, useState } from 'react';
+import {
+  declaredMost,
+  deviceForm,
+  deviceKindNames,
+  deviceSaid,
+  monitorPlaces,
+  shownIn,
+  type DeviceKind,
+  type DeviceRow,
+  type NewDevice,
+} from '../../../core/work/devices';
 import { SHIFT } from '../../../core/work/registers';
-import { unitOf, type System } from '../../../core/basics/units';
+import type { System } from '../../../core/basics/units';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
 import { HoldButton } from '../kit/HoldButton';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
@@ -13,15 +25,6 @@ import { listening } from '../kit/listening';
 
 export type DeviceCard = DeviceRow & { checkedAt: number | null };
 type Key = { id: string; key: string; name: string };
-const places = { 'oxygen-monitor': ['vent', 'joint', 'inlet'], 'flow-meter': [''], 'foot-switch': [''], 'current-clamp': [''] } as const;
-/** What a device shows in, and how many of its own units (ppm, L/min) one of the reader's is; null for what shows nothing. */
-const shownIn = (kind: DeviceKind, system: System): { unit: string; one: number } | null =>
-  kind === 'oxygen-monitor'
-    ? { unit: 'ppm', one: 1 }
-    : kind === 'flow-meter'
-      ? { unit: unitOf('flow', system), one: system === 'inch' ? CFH_IN_LPM : 1 }
-      : null;
-const CFH_IN_LPM = 0.3048 ** 3 / 60e-3;
 const round = (x: number): number => Number(x.toPrecision(3));
 
 export default listening(DevicesPlace);
@@ -69,9 +72,11 @@ function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCa
         <Register
           system={system}
           onRegister={async (wish) => {
-            const made = await act(request<{ id: string; key: string }>('POST', '/api/devices', wish));
-            if (made) setKey({ ...made, name: String(wish['name']) });
-            return made !== null;
+            const sent = await request<{ id: string; key: string }>('POST', '/api/devices', wish);
+            if (!sent.ok) return sent.refusal;
+            setKey({ ...sent.value, name: wish.name ?? '' });
+            await look();
+            return null;
           }}
         />
         <p className="text-sm">
@@ -151,7 +156,7 @@ function Card({
               label="Measures at the"
               className="w-28"
               value={d.place}
-              options={places['oxygen-monitor'].map((p) => ({ value: p, label: p }))}
+              options={monitorPlaces.map((p) => ({ value: p, label: p }))}
               onValue={(place) => onCard({ place })}
             />
           )}
@@ -188,71 +193,51 @@ function Card({
   );
 }
 
-function Register({ system, onRegister }: { system: System; onRegister: (wish: Record<string, unknown>) => Promise<boolean> }) {
-  const [kind, setKind] = useState<DeviceKind>('oxygen-monitor');
-  const [text, setText] = useState({ name: '', station: '', resolution: '1', noise: '1.5', top: '250000' });
-  const [place, setPlace] = useState<'vent' | 'joint' | 'inlet'>('vent');
-  const [wrong, setWrong] = useState<string[]>([]);
-  const shown = shownIn(kind, system);
-  const unit = shown?.unit;
-  const typed = (name: keyof typeof text, label: string) => (
-    <label className="block text-sm font-medium">
-      {label}
-      <input className="input min-h-12 w-full" value={text[name]} onChange={(e) => setText({ ...text, [name]: e.target.value })} />
-    </label>
-  );
-  const send = async () => {
-    const number = (t: string) => (t.trim() === '' ? Number.NaN : Number(t.replace(',', '.')) * (shown?.one ?? 1));
-    const wish = {
-      kind,
-      name: text.name,
-      station: text.station,
-      place: kind === 'oxygen-monitor' ? place : '',
-      ...(unit && { resolution: number(text.resolution), noise: number(text.noise), top: number(text.top) }),
-    };
-    const valid = newDeviceSchema.safeParse(wish);
-    setWrong(valid.success ? [] : valid.error.issues.map((i) => i.message));
-    if (valid.success && (await onRegister(wish))) setText({ ...text, name: '' });
-  };
+function Register({ system, onRegister }: { system: System; onRegister: (wish: Partial<NewDevice>) => Promise<Refusal | null> }) {
   return (
     <section aria-labelledby="register" className="space-y-2">
       <h2 id="register" className="border-b-2 border-base-content text-lg font-semibold">
         Register another
       </h2>
-      <div className="grid grid-cols-2 gap-2">
-        <LivePick
-          label="What it is"
-          value={kind}
-          options={deviceKindSchema.options.map((k) => ({ value: k, label: deviceKindNames[k] }))}
-          onValue={(k) => {
-            setKind(k);
-            setText({
-              ...text,
-              ...(k === 'flow-meter' ? { resolution: '0.1', noise: '0.05', top: '30' } : { resolution: '1', noise: '1.5', top: '250000' }),
-            });
-          }}
-        />
-        {typed('name', 'Name that stands on it')}
-        {typed('station', 'Stands in')}
-        {kind === 'oxygen-monitor' && (
-          <LivePick label="Measures at the" value={place} options={places[kind].map((p) => ({ value: p, label: p }))} onValue={setPlace} />
-        )}
-        {unit && (
-          <>
-            {typed('resolution', `Step of its display, ${unit}`)}
-            {typed('noise', `How much it flickers, ${unit}`)}
-            {typed('top', `Top of its scale, ${unit}`)}
-          </>
-        )}
-      </div>
-      {wrong.map((w) => (
-        <p key={w} role="alert" className="text-sm font-semibold text-error">
-          ■ {w}
-        </p>
-      ))}
-      <button type="button" className="btn min-h-12 btn-primary" onClick={() => void send()}>
-        Register and show its key
-      </button>
+      <Form
+        of={deviceForm}
+        typed={declaredMost('oxygen-monitor')}
+        system={system}
+        label="Register and show its key"
+        again
+        onRecord={(v) => onRegister(deviceSaid(v, system))}
+      >
+        {({ read, typed, set }) => {
+          const { kind = 'oxygen-monitor' } = read;
+          const shown = shownIn(kind, system);
+          return (
+            <div className="grid grid-cols-2 items-start gap-2">
+              <Declared kind={kind} set={set} />
+              {(Object.keys(deviceForm) as (keyof typeof deviceForm)[]).map((name) => {
+                const { asked, label } = deviceForm[name];
+                const measured = name === 'resolution' || name === 'noise' || name === 'top';
+                return (
+                  (!asked || asked(typed)) && (
+                    <Field key={name} name={name} {...(measured && shown && { label: `${label}, ${shown.unit}` })} />
+                  )
+                );
+              })}
+            </div>
+          );
+        }}
+      </Form>
     </section>
   );
+}
+
+/** Fills in what most of a kind declare when another kind is picked. */
+function Declared({ kind, set }: { kind: DeviceKind; set: (name: 'resolution' | 'noise' | 'top', typed: string) => void }) {
+  const [last, setLast] = useState(kind);
+  useEffect(() => {
+    if (kind === last) return;
+    setLast(kind);
+    const most = declaredMost(kind);
+    for (const name of ['resolution', 'noise', 'top'] as const) set(name, most[name]);
+  });
+  return null;
 }

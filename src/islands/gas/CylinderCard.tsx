@@ -1,11 +1,10 @@
 /** A cylinder or liquid vessel: what is left, how long it lasts, and the next look at its gauge. */
-import { useState } from 'react';
-import { gasNames, left, leftNow, LEAST } from '../../../core/basics/gases';
-import type { CheckOf, ItemOf } from '../../../core/work/registers';
+import { gasNames, left, leftNow, LEAST, NEARLY_EMPTY } from '../../../core/basics/gases';
+import { cylinderCheckForm, cylinderKnown, cylinderSaid, type CheckOf, type ItemOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
 import { newId } from '../post';
-import { ago, Card, NOT_KEPT, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
+import { ago, Card, CheckForm, TakeBack, type OnCheck } from './check';
 
 export function CylinderCard({
   item,
@@ -28,10 +27,6 @@ export function CylinderCard({
   const c = item.body;
   const last = checks.at(-1);
   const at = Math.max(time, last?.when ?? 0);
-  const [pressure, setPressure] = useState('');
-  const [temperature, setTemperature] = useState(system === 'inch' ? '68 °F' : '20 °C');
-  const [changed, setChanged] = useState(false);
-  const { wrong, send, view } = useCheck(onCheck);
   const liquid = c.form === 'liquid';
   const full = left(c, { pascal: c.rated, celsius: 15, level: 1, changed: false }) ?? 0;
   // Since the last look purges went on drawing, and liquid went on boiling.
@@ -39,31 +34,7 @@ export function CylinderCard({
   const is = last ? leftNow(c, { reading: last.body, at: last.when }, supply?.draws ?? [], at, changedSince) : null;
   const now = is?.left ?? null;
   const lasts = is?.dryIn ?? null;
-  const low = now !== null && full > 0 && now < 0.15 * full;
-  const gauge = liquid
-    ? ({ quantity: 'fraction', system, bare: '%', range: { least: 0, most: 1, say: 'The level is a share: from 0 to 100 %.' } } as const)
-    : ({ quantity: 'gauge', system } as const);
-  const warmth = {
-    quantity: 'temperature',
-    system,
-    range: { least: -40, most: 65, say: 'No cylinder stands so warm or cold. Check the unit.' },
-  } as const;
-  const save = async () => {
-    const t = readMeasured({ value: temperature, ...warmth });
-    const p = readMeasured({ value: pressure, ...gauge });
-    if (!p.ok || !t.ok) return wrong(NOT_KEPT);
-    if (
-      await send({
-        id: newId(),
-        item: item.id,
-        kind: 'cylinder',
-        body: { pascal: liquid ? 0 : p.value, celsius: t.value, level: liquid ? p.value : null, changed },
-      })
-    ) {
-      setPressure('');
-      setChanged(false);
-    }
-  };
+  const low = now !== null && full > 0 && now < NEARLY_EMPTY * full;
   return (
     <Card
       label={item.label}
@@ -90,25 +61,15 @@ export function CylinderCard({
           : `${low ? 'Nearly empty: change it between two welds. ' : ''}${last ? `Read ${ago(at - last.when)}${liquid ? '' : `, ${show(last.body.pascal, 'gauge', system)}`}.` : ''} ${lasts === null ? 'Nothing draws from it now.' : `At what is drawn now it lasts ${show(lasts, 'time', system)}.`}`}
         {!liquid && ` Usable down to ${show(LEAST, 'gauge', system)}.`}
       </p>
-      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4">
-        <TypedQuantity
-          {...gauge}
-          label={liquid ? 'Level' : 'Gauge reads'}
-          value={pressure}
-          onValue={setPressure}
-          hint={liquid ? '60 %' : system === 'inch' ? '2200 psi' : '150 bar'}
-        />
-        <TypedQuantity {...warmth} label="Temperature" value={temperature} onValue={setTemperature} />
-        <label className="mt-5 flex min-h-12 items-center gap-2 text-sm">
-          <input type="checkbox" className="checkbox" checked={changed} onChange={(e) => setChanged(e.target.checked)} />
-          changed for another
-        </label>
-        <button type="button" className="btn mt-5 min-h-12" onClick={() => void save()}>
-          Keep the reading
-        </button>
-      </div>
-      {view}
-      {last && <TakeBack key={last.id} id={last.id} what="The last reading" onBack={onBack} />}
+      <CheckForm
+        of={cylinderCheckForm(c, system)}
+        known={cylinderKnown}
+        system={system}
+        label="Keep the reading"
+        check={(v) => ({ id: newId(), item: item.id, kind: 'cylinder', body: cylinderSaid(c, v) })}
+        onCheck={onCheck}
+      />
+      {last && <TakeBack key={last.id} id={last.id} what="The last reading" system={system} onBack={onBack} />}
     </Card>
   );
 }

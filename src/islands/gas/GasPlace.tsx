@@ -31,17 +31,7 @@ type Props = {
 
 export default listening(GasPlace);
 
-function GasPlace({
-  registers,
-  checks: first,
-  monitors,
-  prices,
-  running,
-  supplies,
-  system,
-  now: made,
-  unread: first_,
-}: Props) {
+function GasPlace({ registers, checks: first, monitors, prices, running, supplies, system, now: made, unread: first_ }: Props) {
   const now = useNow(made);
   const [checks, setChecks] = useState(first);
   const [unread, setUnread] = useState(first_);
@@ -71,6 +61,7 @@ function GasPlace({
                 key={u.id}
                 id={u.id}
                 what={`The check of ${nameOf(u.item)}`}
+                system={system}
                 onBack={(id) => setUnread((all) => all.filter((x) => x.id !== id))}
               />
             ))}

@@ -1,11 +1,12 @@
 /** A flow meter: what its checks say, its trend, the set point, and what gas, pressure and altitude do to it. */
-import { useState } from 'react';
-import { gasNames, meterFactor, meterNames, meterState, readsOff, setPoint, type Gas } from '../../../core/basics/gases';
-import type { CheckOf, ItemOf } from '../../../core/work/registers';
+import { useCallback, useState } from 'react';
+import { gasNames, meterFactor, meterNames, meterState, OFF, readsOff, setPoint, type Gas, type Meter } from '../../../core/basics/gases';
+import { meterCheckForm, setPointForm, usualPurge, type CheckOf, type ItemOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
-import { LivePick } from '../kit/LiveField';
+import { LiveField, LivePick } from '../kit/LiveField';
+import { WrongFields } from '../kit/wrong';
 import { newId } from '../post';
-import { Card, NOT_KEPT, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
+import { Card, CheckForm, TakeBack, type OnCheck } from './check';
 
 export function MeterCard({
   item,
@@ -28,52 +29,8 @@ export function MeterCard({
     checks.map((c) => ({ ...c.body, when: c.when })),
     Math.max(now, checks.at(-1)?.when ?? 0),
   );
-  const [reading, setReading] = useState('');
-  const [check, setCheck] = useState('');
-  const [by, setBy] = useState('');
-  const [at, setAt] = useState<'hose end' | 'torch'>('hose end');
-  const [wanted, setWanted] = useState(system === 'inch' ? '17 CFH' : '8 L/min');
-  const [gas, setGas] = useState<Gas>('argon');
-  const [pressure, setPressure] = useState(system === 'inch' ? '0 psi' : '0 bar');
-  const [air, setAir] = useState(system === 'inch' ? '14.7 psi' : '101 kPa');
-  const { wrong, send, view } = useCheck(onCheck);
   const m = item.body;
-  /** a purge flow as most use it */
-  const usual = system === 'inch' ? (17 * 0.3048 ** 3) / 3600 : 8e-3 / 60;
-  const flow = {
-    quantity: 'flow',
-    system,
-    range: { least: 1e-9, most: 5e-3, say: `Above zero, and no more than ${show(5e-3, 'flow', system)}.` },
-  } as const;
-  const w = readMeasured({ value: wanted, ...flow });
-  const over = { quantity: 'gauge', system, range: { least: 0, most: 5e7, say: 'No gauge shows so much. Check the unit.' } } as const;
-  const airs = {
-    quantity: 'gauge',
-    system,
-    bare: system === 'inch' ? 'psi' : 'kPa',
-    range: {
-      least: 4e4,
-      most: 1.1e5,
-      say: `Air is between ${system === 'inch' ? '5.8 and 16 psi' : '40 and 110 kPa'} on this earth. Check the unit.`,
-    },
-  } as const;
-  const [back, ambient] = [readMeasured({ value: pressure, ...over }), readMeasured({ value: air, ...airs })];
-  const factor = back.ok && ambient.ok && ambient.value > 0 ? meterFactor(m, gas, ambient.value + back.value) : null;
-  const save = async () => {
-    const [r, c] = [readMeasured({ value: reading, ...flow }), readMeasured({ value: check, ...flow })];
-    if (!r.ok || !c.ok) return wrong(NOT_KEPT);
-    if (
-      await send({
-        id: newId(),
-        item: item.id,
-        kind: 'meter',
-        body: { reading: r.value, checkReading: c.value, checkMeter: by || null, at },
-      })
-    ) {
-      setReading('');
-      setCheck('');
-    }
-  };
+  const usual = usualPurge(system);
   const points = checks.slice(-8).map((c) => c.body.checkReading / c.body.reading);
   const wrongState = state.state !== 'good';
   return (
@@ -83,7 +40,7 @@ export function MeterCard({
       glance={
         state.state === 'good'
           ? '✓ good'
-          : state.state === 'off' || (state.state === 'drifting' && Math.abs(state.factor - 1) > 0.1)
+          : state.state === 'off' || (state.state === 'drifting' && Math.abs(state.factor - 1) > OFF)
             ? `${readsOff(state.factor).toLowerCase()}; set ${show(setPoint(usual, state.factor), 'flow', system)} for ${show(usual, 'flow', system)}`
             : state.state
       }
@@ -93,64 +50,60 @@ export function MeterCard({
         <p className="grow text-sm">{state.text}</p>
         {points.length > 1 && <Trend points={points} />}
       </div>
-      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4">
-        <TypedQuantity {...flow} label="Meter reads" value={reading} onValue={setReading} />
-        <TypedQuantity {...flow} label="Check meter reads" value={check} onValue={setCheck} />
-        <LivePick
-          label="Check meter"
-          value={by}
-          options={[
-            { value: '', label: 'not registered' },
-            ...meters.filter((x) => x.id !== item.id).map((x) => ({ value: x.id, label: x.label })),
-          ]}
-          onValue={setBy}
-        />
-        <button type="button" className="btn mt-5 min-h-12" onClick={() => void save()}>
-          Keep the check
-        </button>
-      </div>
-      {view}
-      {checks.length > 0 && <TakeBack key={checks.at(-1)?.id} id={checks.at(-1)?.id ?? ''} what="The last check" onBack={onBack} />}
-      <details className="mt-1 text-sm">
-        <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Set point and corrections ›</summary>
-        <div className="grid grid-cols-2 items-start gap-2 md:grid-cols-4">
-          <TypedQuantity {...flow} label="Wanted" value={wanted} onValue={setWanted} />
-          <LivePick
-            label="Gas in it"
-            value={gas}
-            options={(['argon', 'helium', 'nitrogen', 'argon-2h2', 'argon-5h2'] as const).map((g) => ({ value: g, label: gasNames[g] }))}
-            onValue={setGas}
-          />
-          <TypedQuantity
-            {...over}
-            label={m.meterKind === 'orifice' ? 'Pressure before it' : 'Back pressure in the tube'}
-            value={pressure}
-            onValue={setPressure}
-          />
-          <TypedQuantity {...airs} label="Air pressure here" value={air} onValue={setAir} />
-          <LivePick
-            label="Checked at"
-            value={at}
-            options={[
-              { value: 'hose end', label: 'hose end' },
-              { value: 'torch', label: 'torch' },
-            ]}
-            onValue={setAt}
-          />
-        </div>
-        <p className="py-2" role="status">
-          {w.ok
-            ? `By its last check set ${show(setPoint(w.value, state.factor), 'flow', system)} for ${show(w.value, 'flow', system)} true.`
-            : w.error}{' '}
-          {factor === null && 'By formula: no answer while a field above cannot be read. '}
-          {factor !== null &&
-            `By formula its scale is true times ${factor.toFixed(2)} for this gas and pressure${w.ok ? `: set ${show(setPoint(w.value, factor), 'flow', system)}` : ''}.`}
-          {m.meterKind === 'electronic' && ' An electronic meter corrects pressure by itself: set the gas on it.'} Source: square root of
-          density and pressure, any flow-measurement text.
-          {m.meterKind === 'float' && ' Read a float tube only when it stands plumb.'}
-        </p>
-      </details>
+      <CheckForm
+        of={meterCheckForm(meters.filter((x) => x.id !== item.id))}
+        known={{ at: 'hose end' }}
+        system={system}
+        label="Keep the check"
+        check={({ by, ...v }) => ({ id: newId(), item: item.id, kind: 'meter', body: { ...v, checkMeter: by?.id ?? null } })}
+        onCheck={onCheck}
+      />
+      {checks.length > 0 && (
+        <TakeBack key={checks.at(-1)?.id} id={checks.at(-1)?.id ?? ''} what="The last check" system={system} onBack={onBack} />
+      )}
+      <SetPoint meter={m} factor={state.factor} usual={usual} system={system} />
     </Card>
+  );
+}
+
+const priced = Object.entries(gasNames) as [Gas, string][];
+const SEA_LEVEL = 101_325;
+
+/** What to set for a wanted flow: by its last check, and by formula for gas and pressures. */
+function SetPoint({ meter: m, factor: checked, usual, system }: { meter: Meter; factor: number; usual: number; system: System }) {
+  const fields = setPointForm(m.meterKind === 'orifice', system);
+  const [v, set] = useState({ wanted: usual, pressure: 0, air: SEA_LEVEL });
+  const [gas, setGas] = useState<Gas>('argon');
+  const [wrong, setWrong] = useState<readonly string[]>([]);
+  const tell = useCallback(
+    (id: string, label: string | null) => setWrong((all) => (label === null ? all.filter((x) => x !== id) : [...new Set([...all, id])])),
+    [],
+  );
+  const factor = meterFactor(m, gas, v.air + v.pressure);
+  const flow = (x: number) => show(x, 'flow', system);
+  const part = (name: keyof typeof v) => (
+    <LiveField of={fields[name]} value={v[name]} system={system} onValue={(x) => set((all) => ({ ...all, [name]: x }))} />
+  );
+  return (
+    <details className="mt-1 text-sm">
+      <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Set point and corrections ›</summary>
+      <WrongFields value={tell}>
+        <div className="grid grid-cols-2 items-start gap-2 md:grid-cols-4">
+          {part('wanted')}
+          <LivePick label="Gas in it" value={gas} options={priced.map(([value, label]) => ({ value, label }))} onValue={setGas} />
+          {part('pressure')}
+          {part('air')}
+        </div>
+      </WrongFields>
+      <p className="py-2" role="status">
+        {wrong.length > 0
+          ? 'By formula: no answer while a field above cannot be read. '
+          : `By its last check set ${flow(setPoint(v.wanted, checked))} for ${flow(v.wanted)} true. By formula its scale is true times ${factor.toFixed(2)} for this gas and pressure: set ${flow(setPoint(v.wanted, factor))}.`}
+        {m.meterKind === 'electronic' && ' An electronic meter corrects pressure by itself: set the gas on it.'} Source: square root of
+        density and pressure, any flow-measurement text.
+        {m.meterKind === 'float' && ' Read a float tube only when it stands plumb.'}
+      </p>
+    </details>
   );
 }
 

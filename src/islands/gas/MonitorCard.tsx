@@ -1,12 +1,12 @@
 /** An oxygen monitor: checked this shift or not, what its cell is fooled by, its calibration. */
 import { useState } from 'react';
-import { checkMonitor } from '../../../core/work/devices';
-import { cellFools, cellSchema, SHIFT, type Cell, type CheckOf } from '../../../core/work/registers';
+import { CALIBRATED_DAYS, checkMonitor } from '../../../core/work/devices';
+import { cellFools, cellSchema, monitorCheckForm, SHIFT, type Cell, type CheckOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { newId, request, type Refusal } from '../post';
-import { ago, Card, NOT_KEPT, readMeasured, TakeBack, TypedQuantity, useCheck, type OnCheck } from './check';
+import { ago, Card, CheckForm, TakeBack, type OnCheck } from './check';
 
 export type MonitorCard = {
   id: string;
@@ -37,23 +37,9 @@ export function MonitorCardView({
   const at = Math.max(now, last?.when ?? 0);
   const fresh = last !== undefined && at - last.when < SHIFT;
   const verdict = last && checkMonitor(last.body.air, last.body.bottle, 10);
-  const [air, setAir] = useState('');
-  const [bottle, setBottle] = useState('');
   const [cell, setCell] = useState(card.cell);
   const [calibrated, setCalibrated] = useState(card.calibratedOn ?? '');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const { wrong, send, view } = useCheck(onCheck);
-  const range = { least: 0, most: 250_000, say: 'More than 25 %: air holds 20.9 %. Check the unit.' };
-  const inAir = { quantity: 'oxygen', system, bare: '%', range } as const;
-  const inGas = { quantity: 'oxygen', system, range } as const;
-  const save = async () => {
-    const [a, b] = [readMeasured({ value: air, ...inAir }), readMeasured({ value: bottle, ...inGas })];
-    if (!a.ok || !b.ok) return wrong(NOT_KEPT);
-    if (await send({ id: newId(), item: card.id, kind: 'monitor', body: { air: a.value, bottle: b.value } })) {
-      setAir('');
-      setBottle('');
-    }
-  };
   const keepCard = async (change: { cell?: MonitorCard['cell']; calibratedOn?: string | null }) => {
     const sent = await request('PUT', `/api/devices/${card.id}`, { cell, calibratedOn: calibrated || null, ...change });
     setRefusal(sent.ok ? null : sent.refusal);
@@ -71,15 +57,21 @@ export function MonitorCardView({
           ? `${verdict?.text ?? ''} ${show(last.body.air, 'oxygen', system)} in air, ${show(last.body.bottle, 'oxygen', system)} in bottle gas, ${ago(at - last.when)}.`
           : 'Never checked.'}{' '}
         {cellFools[cell]} Its pump draws about {show(card.sampleFlow, 'flow', system)}: the vent must pass more.{' '}
-        {days === null ? 'Calibration date not known.' : days > 365 ? `Calibrated ${days} days ago: due.` : `Calibrated ${days} days ago.`}{' '}
+        {days === null
+          ? 'Calibration date not known.'
+          : days > CALIBRATED_DAYS
+            ? `Calibrated ${days} days ago: due.`
+            : `Calibrated ${days} days ago.`}{' '}
         It is not a personal oxygen alarm.
       </p>
-      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-5">
-        <TypedQuantity {...inAir} label="Reads in air" value={air} onValue={setAir} hint="20.9 %" />
-        <TypedQuantity {...inGas} label="In bottle gas" value={bottle} onValue={setBottle} hint="4 ppm" />
-        <button type="button" className="btn mt-5 min-h-12" onClick={() => void save()}>
-          Keep the check
-        </button>
+      <CheckForm
+        of={monitorCheckForm}
+        system={system}
+        label="Keep the check"
+        check={(body) => ({ id: newId(), item: card.id, kind: 'monitor', body })}
+        onCheck={onCheck}
+      />
+      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4">
         <LivePick
           label="Cell"
           value={cell}
@@ -103,8 +95,7 @@ export function MonitorCardView({
         </label>
       </div>
       <RefusalNote refusal={refusal} />
-      {view}
-      {last && <TakeBack key={last.id} id={last.id} what="The last check" onBack={onBack} />}
+      {last && <TakeBack key={last.id} id={last.id} what="The last check" system={system} onBack={onBack} />}
     </Card>
   );
 }

@@ -1,106 +1,81 @@
-/** What the cards of cylinders, meters and monitors share: a typed field, a check that is sent, how long ago. */
-import { useId, useState, type ReactNode } from 'react';
-import type { Quantity } from '../../../core/basics/figure';
-import { parseQuantity, show, type Parsed, type System } from '../../../core/basics/units';
+/** What the cards of cylinders, meters and monitors share: a check that is sent, one taken back, how long ago. */
+import { useState, type ReactNode } from 'react';
+import type { Table, Values } from '../../../core/basics/fields';
+import type { System } from '../../../core/basics/units';
+import { reasonForm } from '../../../core/work/release';
 import type { NewCheck } from '../../../core/work/registers';
-import { RefusalNote } from '../kit/notes';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
 import { request, type Refusal } from '../post';
 
 export type OnCheck = (check: NewCheck) => Promise<{ refusal: Refusal | null; note: string }>;
 
-/** One typed text of a small form. */
-export function Typed({ label, value, onValue, hint }: { label: string; value: string; onValue: (v: string) => void; hint?: string }) {
-  return (
-    <label className="block text-sm font-medium">
-      {label}
-      <input className="input min-h-12 w-full font-figure" value={value} placeholder={hint} onChange={(e) => onValue(e.target.value)} />
-    </label>
-  );
-}
-
-type Measured = {
-  label: string;
-  value: string;
-  onValue: (v: string) => void;
-  quantity: Quantity;
+type CheckProps<T extends Table> = {
+  of: T;
+  known?: Partial<Values<T>>;
   system: System;
-  hint?: string;
-  /** unit of a bare number where it is not the person's own */
-  bare?: string;
-  /** lowest and highest that can be, SI, with what to say beyond */
-  range?: { least: number; most: number; say: string };
+  label: string;
+  /** the check that comes of the fields */
+  check: (v: Values<T>) => NewCheck;
+  onCheck: OnCheck;
 };
 
-/** Reads a measured text as its field does; an error where it makes no sense. */
-export function readMeasured({ value, quantity, system, bare, range }: Omit<Measured, 'label' | 'onValue' | 'hint'>): Parsed {
-  const p = parseQuantity(value, quantity, system, undefined, bare);
-  return p.ok && range && (p.value < range.least || p.value > range.most) ? { ok: false, error: range.say } : p;
-}
-
-/** One quantity of a small form: how it was read stands below, what it cannot be is said at the field, and the text stays. */
-export function TypedQuantity({ label, value, onValue, hint, ...how }: Measured) {
-  const id = useId();
-  const [left, setLeft] = useState(false);
-  const read = value.trim() === '' ? null : readMeasured({ value, ...how });
-  const wrong = read && !read.ok && left ? read.error : null;
+/** A look at an instrument: its fields in a row; what the server minds is said below, and what was refused stays in its field. */
+export function CheckForm<T extends Table>({ of, known = {}, system, label, check, onCheck }: CheckProps<T>) {
+  const [note, setNote] = useState('');
   return (
-    <div>
-      <label htmlFor={id} className="block text-sm font-medium">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="input min-h-12 w-full font-figure aria-invalid:border-error"
-        aria-invalid={wrong !== null}
-        aria-describedby={`${id}-note`}
-        value={value}
-        placeholder={hint}
-        onChange={(e) => onValue(e.target.value)}
-        onFocus={() => setLeft(false)}
-        onBlur={() => setLeft(true)}
-      />
-      <p
-        id={`${id}-note`}
-        role={wrong ? 'alert' : undefined}
-        className={wrong ? 'min-h-4 text-sm font-semibold text-error' : 'min-h-4 text-xs text-base-content/80'}
+    <>
+      <Form
+        row
+        of={of}
+        known={known}
+        system={system}
+        label={label}
+        className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4"
+        onRecord={async (v) => {
+          const answer = await onCheck(check(v));
+          setNote(answer.note);
+          return answer.refusal;
+        }}
       >
-        {wrong
-          ? `■ ${wrong}`
-          : read?.ok && show(read.value, how.quantity, how.system) !== value.trim()
-            ? `= ${show(read.value, how.quantity, how.system)}`
-            : ' '}
-      </p>
-    </div>
+        {Object.keys(of).map((name) => (
+          <Field key={name} name={name} />
+        ))}
+      </Form>
+      {note && (
+        <p role="status" className="text-sm font-medium">
+          □ {note}
+        </p>
+      )}
+    </>
   );
 }
 
+const backForm = reasonForm('What was wrong with it', 'Say in a few words what was wrong with it.');
+
 /** A check entered wrongly: taken back with its reason. It stays on the server, and counts for nothing. */
-export function TakeBack({ id, what, onBack }: { id: string; what: string; onBack: (id: string) => void }) {
+export function TakeBack({ id, what, system, onBack }: { id: string; what: string; system: System; onBack: (id: string) => void }) {
   const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   if (!open)
     return (
       <button type="button" className="btn min-h-11 btn-ghost btn-sm" onClick={() => setOpen(true)}>
         {what} was entered wrongly
       </button>
     );
-  const send = async () => {
-    const sent = await request('POST', `/api/checks/${id}/back`, { reason });
-    setRefusal(sent.ok ? null : sent.refusal);
-    if (sent.ok) onBack(id);
-  };
   return (
-    <div className="mt-1 flex flex-wrap items-end gap-2">
-      <label className="grow text-sm font-medium">
-        What was wrong with it
-        <input className="input min-h-12 w-full" maxLength={200} value={reason} onChange={(e) => setReason(e.target.value)} />
-      </label>
-      <button type="button" className="btn min-h-12" onClick={() => void send()}>
-        Take it back
-      </button>
-      <RefusalNote refusal={refusal} />
-    </div>
+    <Form
+      row
+      of={backForm}
+      system={system}
+      label="Take it back"
+      onRecord={async (v) => {
+        const sent = await request('POST', `/api/checks/${id}/back`, v);
+        if (sent.ok) onBack(id);
+        return sent.ok ? null : sent.refusal;
+      }}
+    >
+      <Field name="reason" className="grow" />
+    </Form>
   );
 }
 
@@ -133,30 +108,6 @@ export function Card({
     </article>
   );
 }
-
-export function useCheck(onCheck: OnCheck) {
-  const [said, setSaid] = useState<{ refusal: Refusal | null; note: string }>({ refusal: null, note: '' });
-  const wrong = (error: string) => setSaid({ refusal: { error, reasons: [], status: 422 }, note: '' });
-  const send = async (check: NewCheck): Promise<boolean> => {
-    const answer = await onCheck(check);
-    setSaid(answer);
-    return answer.refusal === null;
-  };
-  const view = (
-    <>
-      <RefusalNote refusal={said.refusal} />
-      {said.note && (
-        <p role="status" className="text-sm font-medium">
-          □ {said.note}
-        </p>
-      )}
-    </>
-  );
-  return { wrong, send, view };
-}
-
-/** What a field cannot be is said at the field. */
-export const NOT_KEPT = 'Nothing was kept. Set the marked field right, or fill in what is empty.';
 
 export const ago = (ms: number): string =>
   ms < 3_600_000

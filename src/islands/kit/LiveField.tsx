@@ -1,35 +1,29 @@
 /** A small field that writes as soon as what is typed makes sense; what does not stays, with its reason. */
 import { useId, useState } from 'react';
-import type { Quantity } from '../../../core/basics/figure';
-import { parseQuantity, show, type System } from '../../../core/basics/units';
+import type { QuantityField } from '../../../core/basics/fields';
+import { show, type System } from '../../../core/basics/units';
+import { useWords } from './reader';
 import { useWrong } from './wrong';
 
 type Props = {
-  label: string;
+  /** what it is, and where it ends */
+  of: QuantityField;
+  /** where the place says more than the measure knows */
+  label?: string;
   value: number;
-  quantity: Quantity;
   system: System;
   onValue: (si: number) => void;
-  max: number;
-  /** lowest value taken; above zero when left out */
-  min?: number;
   className?: string;
 };
 
-export function LiveField({ label, value, quantity, system, onValue, max, min, className }: Props) {
+export function LiveField({ of, label = of.label, value, system, onValue, className }: Props) {
   const id = useId();
+  const words = useWords();
   const [text, setText] = useState<string | null>(null);
+  const { quantity } = of.shape;
   const shown = text ?? show(value, quantity, system);
-  const judge = (typed: string): { value: number } | { error: string } => {
-    const p = parseQuantity(typed, quantity, system);
-    if (!p.ok) return { error: p.error };
-    if (min === undefined && p.value <= 0) return { error: 'Must be more than zero.' };
-    if (min !== undefined && p.value < min) return { error: `At least ${show(min, quantity, system)}.` };
-    if (p.value > max) return { error: 'Too large. Check the unit.' };
-    return { value: p.value };
-  };
-  const judged = text === null ? null : judge(text);
-  const error = judged && 'error' in judged ? judged.error : '';
+  const read = text === null ? null : of.read(text, system);
+  const error = read && !read.ok ? read.error : '';
   useWrong(label, error);
   return (
     <div className={className}>
@@ -38,7 +32,7 @@ export function LiveField({ label, value, quantity, system, onValue, max, min, c
           {label}
         </label>
         {/* How it is read, while it is typed: a bare number is in the person's own unit. */}
-        {text !== null && judged && 'value' in judged && <span className="text-sm">= {show(judged.value, quantity, system)}</span>}
+        {read?.ok && <span className="text-sm">= {show(read.value, quantity, system)}</span>}
       </div>
       <input
         id={id}
@@ -47,14 +41,14 @@ export function LiveField({ label, value, quantity, system, onValue, max, min, c
         value={shown}
         onChange={(e) => {
           setText(e.target.value);
-          const j = judge(e.target.value);
-          if ('value' in j) onValue(j.value);
+          const now = of.read(e.target.value, system);
+          if (now.ok) onValue(now.value);
         }}
         onBlur={() => error === '' && setText(null)}
       />
       {error && (
         <span role="alert" className="text-sm font-semibold text-error">
-          ■ {error}
+          ■ {words(error)}
         </span>
       )}
     </div>

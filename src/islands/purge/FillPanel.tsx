@@ -1,11 +1,13 @@
 /** The curves beside the drawing, what the clock school says, and what an opened dam costs. */
 import { lazy, Suspense, useState } from 'react';
-import { airLetIn, FULL_PURGE_AFTER, type Facing } from '../../../core/models/network';
+import { AIR_OXYGEN_PPM } from '../../../core/basics/gases';
+import { quantity } from '../../../core/basics/fields';
+import { airLetIn, BOTTLE_SLUG, FULL_PURGE_AFTER, slugShare, type Facing } from '../../../core/models/network';
 import { plainBody, thumbWords } from '../../../core/models/purge';
 import { type Setup } from '../../../core/models/setup';
 import { bore } from '../../../core/basics/sizes';
-import { clock, inSystem, parseQuantity, show, type System } from '../../../core/basics/units';
-import { useWrong } from '../kit/wrong';
+import { clock, inSystem, show, type System } from '../../../core/basics/units';
+import { LiveField, LivePick } from '../kit/LiveField';
 import type { Planner } from './usePlanner';
 
 const FillChart = lazy(() => import('./FillChart'));
@@ -60,86 +62,54 @@ export function FillPanel({ planner, setup, system, limit, longest, now, mounted
 }
 
 type Again = 'full' | 'opened' | 'ground' | 'bottle';
+const againNames: readonly { value: Again; label: string }[] = [
+  { value: 'full', label: 'from air' },
+  { value: 'opened', label: 'again, a dam stood open' },
+  { value: 'ground', label: 'again, after grinding' },
+  { value: 'bottle', label: 'again, the bottle was changed' },
+];
+const facings: readonly { value: Facing; label: string }[] = [
+  { value: 'side', label: 'sideways' },
+  { value: 'down', label: 'down' },
+  { value: 'up', label: 'up' },
+];
+const stoodOpen = quantity('time', 'It stood open', { most: 86_400 });
 
 /** Purging again: after a dam stood open, after grinding, after a changed bottle. */
 function Again({ planner, setup, system }: { planner: Planner; setup: Setup; system: System }) {
   const [what, setWhat] = useState<Again>('full');
-  const [seconds, setSeconds] = useState('10 s');
+  const [seconds, setSeconds] = useState(10);
   const [facing, setFacing] = useState<Facing>('side');
-  const volume = planner.seen.plan?.plan.figures.find((f) => f.label.startsWith('Volume'))?.value ?? 0;
+  const volume = planner.seen.plan?.plan.figures.find((f) => f.label.startsWith('Volume'))?.value ?? null;
   const joint = setup.parts.find((p) => p.id === setup.joint);
-  const d = joint ? bore(joint.size) : 0.05;
-  const open = parseQuantity(seconds, 'time', system);
-  const from = (w: Again, s: number, f: Facing): number | undefined => {
-    if (w === 'full' || w === 'ground') return undefined;
-    // A changed bottle brings the air of the regulator and the hose: taken as half a litre.
-    const share = w === 'bottle' ? Math.min(1, 5e-4 / Math.max(volume, 1e-6)) : airLetIn(setup.gas, volume, d, f, s);
-    return Math.max(1, 209_500 * share);
+  if (!joint || volume === null) return null;
+  /** what is air again; all of it where the purge begins anew */
+  const air = (w: Again, s: number, f: Facing): number | null =>
+    w === 'bottle' ? slugShare(volume) : w === 'opened' ? airLetIn(setup.gas, volume, bore(joint.size), f, s) : null;
+  const begin = (w: Again, s: number, f: Facing) => {
+    const share = air(w, s, f);
+    setWhat(w);
+    setSeconds(s);
+    setFacing(f);
+    planner.setStart(share === null ? undefined : Math.max(1, AIR_OXYGEN_PPM * share));
   };
-  useWrong('How long it stood open', what === 'opened' && !open.ok ? open.error : '');
-  const say = (w: Again, s: number, f: Facing) => planner.setStart(from(w, s, f));
-  const share = open.ok && what === 'opened' ? airLetIn(setup.gas, volume, d, facing, open.value) : null;
+  const share = air(what, seconds, facing);
   const single = plainBody(setup, planner.spaces) !== null;
   return (
     <div className="flex flex-wrap items-end gap-2 border-t border-base-300 pt-2">
-      <label className="block text-sm font-medium">
-        Purging
-        <select
-          className="select min-h-12"
-          aria-label="Purging from"
-          value={what}
-          onChange={(e) => {
-            const w = e.target.value as Again;
-            setWhat(w);
-            say(w, open.ok ? open.value : 0, facing);
-          }}
-        >
-          <option value="full">from air</option>
-          <option value="opened">again, a dam stood open</option>
-          <option value="ground">again, after grinding</option>
-          <option value="bottle">again, the bottle was changed</option>
-        </select>
-      </label>
+      <LivePick label="Purging from" value={what} options={againNames} onValue={(w) => begin(w, seconds, facing)} />
       {what === 'opened' && (
         <>
-          <label className="block text-sm font-medium">
-            It stood open
-            <input
-              className="input min-h-12 w-24 font-figure"
-              value={seconds}
-              onChange={(e) => {
-                setSeconds(e.target.value);
-                const p = parseQuantity(e.target.value, 'time', system);
-                if (p.ok) say(what, p.value, facing);
-              }}
-            />
-          </label>
-          <label className="block text-sm font-medium">
-            The opening faces
-            <select
-              className="select min-h-12"
-              aria-label="The opening faces"
-              value={facing}
-              onChange={(e) => {
-                setFacing(e.target.value as Facing);
-                say(what, open.ok ? open.value : 0, e.target.value as Facing);
-              }}
-            >
-              <option value="side">sideways</option>
-              <option value="down">down</option>
-              <option value="up">up</option>
-            </select>
-          </label>
+          <LiveField of={stoodOpen} value={seconds} system={system} onValue={(s) => begin(what, s, facing)} className="w-36" />
+          <LivePick label="The opening faces" value={facing} options={facings} onValue={(f) => begin(what, seconds, f)} />
         </>
       )}
       <p className="basis-full text-sm" role="status">
         {what === 'opened' &&
-          (!open.ok
-            ? open.error
-            : `About ${Math.round((share ?? 0) * 100)} % of the space is air again.${open.value > FULL_PURGE_AFTER && facing === 'side' ? ' Take it as a full purge.' : ''}${single ? '' : ' Reckoned as one body: fittings are not counted here.'}`)}
+          `About ${Math.round((share ?? 0) * 100)} % of the space is air again.${seconds > FULL_PURGE_AFTER && facing === 'side' ? ' Take it as a full purge.' : ''}${single ? '' : ' Reckoned as one body: fittings are not counted here.'}`}
         {what === 'ground' && 'Grinding lets air in all round: a full purge.'}
         {what === 'bottle' &&
-          `A changed bottle sends a slug of air through the hose, taken as ${show(5e-4, 'volume', system)}: the purge goes back to filling.`}
+          `A changed bottle sends a slug of air through the hose, taken as ${show(BOTTLE_SLUG, 'volume', system)}: the purge goes back to filling.`}
       </p>
     </div>
   );

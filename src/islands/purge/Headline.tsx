@@ -112,10 +112,7 @@ export function Scrub({
       </label>
       <span className="flex items-center gap-1 text-xs">
         air
-        <span
-          className="h-4 w-20 border border-base-content"
-          style={{ background: 'linear-gradient(90deg, oklch(0.4 0 0), oklch(0.97 0 0))' }}
-        />
+        <span className="oxygen-scale h-4 w-20 border border-base-content" />
         {limit} ppm
       </span>
     </div>

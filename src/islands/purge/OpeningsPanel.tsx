@@ -9,10 +9,16 @@ import {
   hoseMaterialSchema,
   hoseNames,
   kitOf,
-  nextId,
+  measures,
   partLabel,
+  seatsOf,
   seatWords,
+  upTo,
+  withDam,
+  withInlet,
   withKit,
+  withoutOpening,
+  withVent,
   type Dam,
   type Height,
   type Inlet,
@@ -47,59 +53,14 @@ export function OpeningsPanel({ setup, system, picked, onPick, onChange, ends, r
   const dam = setup.dams.find((d) => d.id === picked);
   const inlet = setup.inlets.find((i) => i.id === picked);
   const vent = setup.vents.find((v) => v.id === picked);
-  const seats = [
-    ...setup.dams.map((d) => ({ value: d.id, label: seatWords(setup, d.id) })),
-    ...setup.parts.flatMap((p) =>
-      p.kind === 'cap'
-        ? [{ value: p.id, label: seatWords(setup, p.id) }]
-        : p.kind === 'jacket'
-          ? ['a', 'b'].map((e) => ({ value: `${p.id}:${e}`, label: seatWords(setup, `${p.id}:${e}`) }))
-          : [],
-    ),
-  ];
-  const freeSeat = seats.find((s) => !setup.inlets.some((i) => i.on === s.value) && !setup.vents.some((v) => v.on === s.value)) ?? seats[0];
-  const addDam = () => {
-    const id = nextId(setup.dams, 'd');
-    const open = ends.find((e) => !setup.dams.some((d) => d.part === e.part && (d.at === e.port || typeof d.at === 'number')));
-    const straight = setup.parts.find((p) => p.id === picked && isStraight(p)) ?? setup.parts.find(isStraight);
-    const d: Dam | null = open
-      ? { id, part: open.part, at: open.port, kind: 'tape', pinhole: null }
-      : straight && 'length' in straight
-        ? { id, part: straight.id, at: straight.length / 2, kind: 'bung', pinhole: null }
-        : null;
-    if (!d) return;
-    onChange({ ...setup, dams: [...setup.dams, d] });
-    onPick(id);
-  };
-  const addInlet = (split: boolean) => {
-    const like = setup.inlets[0];
-    if (!freeSeat) return;
-    const line = split && setup.lines[0] ? setup.lines[0].id : nextId(setup.lines, 'l');
-    const lines = setup.lines.some((l) => l.id === line)
-      ? setup.lines
-      : [...setup.lines, { id: line, flow: setup.lines[0]?.flow ?? 8e-3 / 60 }];
-    const made: Inlet = {
-      ...(like ?? { height: 'low', kind: 'diffuser', bore: 0.006, holes: 1, hose: { length: 5, bore: 0.006, material: 'pvc' } }),
-      id: nextId(setup.inlets, 'i'),
-      on: freeSeat.value,
-      line,
-    };
-    onChange({ ...setup, lines, inlets: [...setup.inlets, made] });
-    onPick(made.id);
-  };
-  const addVent = () => {
-    if (!freeSeat) return;
-    const id = nextId(setup.vents, 'v');
-    onChange({ ...setup, vents: [...setup.vents, { id, on: freeSeat.value, height: 'high', bore: setup.vents[0]?.bore ?? 0.006 }] });
-    onPick(id);
+  const seats = seatsOf(setup).map((seat) => ({ value: seat, label: seatWords(setup, seat) }));
+  const put = (added: { setup: Setup; id: string } | null) => {
+    if (!added) return;
+    onChange(added.setup);
+    onPick(added.id);
   };
   const drop = (id: string) => {
-    onChange({
-      ...setup,
-      dams: setup.dams.filter((d) => d.id !== id),
-      inlets: setup.inlets.filter((i) => i.id !== id && i.on !== id),
-      vents: setup.vents.filter((v) => v.id !== id && v.on !== id),
-    });
+    onChange(withoutOpening(setup, id));
     onPick(null);
   };
   return (
@@ -117,16 +78,21 @@ export function OpeningsPanel({ setup, system, picked, onPick, onChange, ends, r
           </button>
         ))}
         <span className="mx-1 self-center text-sm">add</span>
-        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={addDam}>
+        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={() => put(withDam(setup, picked))}>
           + dam
         </button>
-        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={() => addInlet(false)}>
+        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={() => put(withInlet(setup, false))}>
           + hose
         </button>
-        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={() => addInlet(true)} disabled={setup.inlets.length === 0}>
+        <button
+          type="button"
+          className="btn min-h-12 px-3 btn-outline"
+          onClick={() => put(withInlet(setup, true))}
+          disabled={setup.inlets.length === 0}
+        >
           + split
         </button>
-        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={addVent}>
+        <button type="button" className="btn min-h-12 px-3 btn-outline" onClick={() => put(withVent(setup))}>
           + vent
         </button>
       </div>
@@ -140,11 +106,10 @@ export function OpeningsPanel({ setup, system, picked, onPick, onChange, ends, r
         {setup.lines.map((l, i) => (
           <LiveField
             key={l.id}
-            label={setup.lines.length > 1 ? `Flow, line ${i + 1}` : 'Flow'}
+            of={measures.flow}
+            {...(setup.lines.length > 1 && { label: `Flow, line ${i + 1}` })}
             value={l.flow}
-            quantity="flow"
             system={system}
-            max={5e-3}
             onValue={(flow) => onChange({ ...setup, lines: setup.lines.map((x) => (x.id === l.id ? { ...x, flow } : x)) })}
           />
         ))}
@@ -199,27 +164,21 @@ function DamEditor({
       />
       {typeof dam.at === 'number' && part && 'length' in part && (
         <LiveField
-          label={away === null ? 'From the start of its part' : `Dam ${dam.id.slice(1)} from the joint`}
+          of={upTo(measures.along, part.length, away === null ? 'From the start of its part' : `Dam ${dam.id.slice(1)} from the joint`)}
           value={away ?? dam.at}
-          quantity="length"
           system={system}
-          min={0}
-          max={part.length}
           onValue={(x) => set({ ...dam, at: away === null || dam.part === joint?.id ? x : part.length - x })}
         />
       )}
       <LiveField
-        label="Pinhole (0: none)"
+        of={measures.pinhole}
         value={dam.pinhole ?? 0}
-        quantity="length"
         system={system}
-        min={0}
-        max={0.02}
         onValue={(p) => set({ ...dam, pinhole: p > 0 ? p : null })}
       />
       <p className="col-span-full text-xs text-base-content/80">
-        Least distance: {show(damPractice[dam.kind].least, 'length', system)} by common practice,{' '}
-        {show(coolDistance(dam.kind, joint?.size.wall ?? 1.65e-3), 'length', system)} by the heat of this weld. Take what the maker says
+        Least distance: {show(damPractice[dam.kind].least, 'length', system)} by common practice
+        {joint && `, ${show(coolDistance(dam.kind, joint.size.wall), 'length', system)} by the heat of this weld`}. Take what the maker says
         where there is one.{' '}
         <button type="button" className="link" onClick={onDrop}>
           Take this dam out
@@ -262,23 +221,14 @@ function InletEditor({
         onValue={(kind) => set({ ...inlet, kind, holes: kind === 'ring' ? Math.max(4, inlet.holes) : 1 })}
       />
       <LiveField
-        label={inlet.kind === 'ring' ? 'Hole' : 'Inlet bore'}
+        of={measures.inletBore}
+        {...(inlet.kind === 'ring' && { label: 'Hole' })}
         value={inlet.bore}
-        quantity="length"
         system={system}
-        max={0.1}
         onValue={(b) => set({ ...inlet, bore: b })}
       />
       {inlet.kind === 'ring' && (
-        <LiveField
-          label="Holes"
-          value={inlet.holes}
-          quantity="count"
-          system={system}
-          min={1}
-          max={200}
-          onValue={(n) => set({ ...inlet, holes: Math.round(n) })}
-        />
+        <LiveField of={measures.holes} value={inlet.holes} system={system} onValue={(n) => set({ ...inlet, holes: Math.round(n) })} />
       )}
       <LivePick
         label="Hose"
@@ -287,20 +237,15 @@ function InletEditor({
         onValue={(material) => set({ ...inlet, hose: { ...inlet.hose, material } })}
       />
       <LiveField
-        label="Hose length"
+        of={measures.hoseLength}
         value={inlet.hose.length}
-        quantity="length"
         system={system}
-        min={0}
-        max={200}
         onValue={(l) => set({ ...inlet, hose: { ...inlet.hose, length: l } })}
       />
       <LiveField
-        label="Hose bore"
+        of={measures.hoseBore}
         value={inlet.hose.bore}
-        quantity="length"
         system={system}
-        max={0.05}
         onValue={(b) => set({ ...inlet, hose: { ...inlet.hose, bore: b } })}
       />
       <p className="col-span-full text-xs">
@@ -332,14 +277,7 @@ function VentEditor({
     <div className="grid grid-cols-2 gap-x-3 gap-y-1 border-l-4 border-base-content pl-3 md:grid-cols-4" data-testid="vent-editor">
       <LivePick label="Vent in" value={vent.on} options={seats} onValue={(on) => set({ ...vent, on })} />
       <LivePick<Height> label="Vent at" value={vent.height} options={heights} onValue={(height) => set({ ...vent, height })} />
-      <LiveField
-        label="Vent bore"
-        value={vent.bore}
-        quantity="length"
-        system={system}
-        max={0.5}
-        onValue={(b) => set({ ...vent, bore: b })}
-      />
+      <LiveField of={measures.ventBore} value={vent.bore} system={system} onValue={(b) => set({ ...vent, bore: b })} />
       <p className="self-end pb-3 text-xs">
         <button type="button" className="link" onClick={onDrop}>
           Take this vent out

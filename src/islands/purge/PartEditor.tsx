@@ -1,5 +1,5 @@
 /** The part that is picked: its measures, where it turns, the joint before it. */
-import { partLabel, withoutPart, type Setup } from '../../../core/models/setup';
+import { measures, OPEN_GAP, partLabel, withoutPart, type Setup } from '../../../core/models/setup';
 import { findSize, parseSize, sizeName, sizesOf, type Size } from '../../../core/basics/sizes';
 import { makePart, sizeAt, turnSchema, type Part, type Turn, type Wish } from '../../../core/basics/spool';
 import type { System } from '../../../core/basics/units';
@@ -48,14 +48,7 @@ export function PartEditor({
         <span className="block text-xs font-normal text-base-content/80">{sizeName(part.size)}</span>
       </p>
       {'length' in part && (
-        <LiveField
-          label="Length"
-          value={part.length}
-          quantity="length"
-          system={system}
-          max={100}
-          onValue={(length) => set({ ...part, length })}
-        />
+        <LiveField of={measures.along} value={part.length} system={system} onValue={(length) => set({ ...part, length })} />
       )}
       {part.kind === 'elbow' && (
         <>
@@ -75,14 +68,7 @@ export function PartEditor({
         <>
           <LivePick<Turn> label="Branch goes" value={part.turn} options={turns} onValue={(turn) => set({ ...part, turn })} />
           {sizePick('Branch size', part.branch, (branch) => set({ ...part, branch }))}
-          <LiveField
-            label="Branch, from the centre"
-            value={part.side}
-            quantity="length"
-            system={system}
-            max={5}
-            onValue={(side) => set({ ...part, side })}
-          />
+          <LiveField of={measures.side} value={part.side} system={system} onValue={(side) => set({ ...part, side })} />
         </>
       )}
       {part.kind === 'tee' && (
@@ -99,37 +85,15 @@ export function PartEditor({
       {part.kind === 'reducer' && sizePick('To', part.to, (to) => remake({ to }))}
       {part.kind === 'vessel' && (
         <>
-          <LiveField
-            label="Volume"
-            value={part.volume}
-            quantity="volume"
-            system={system}
-            max={100}
-            onValue={(volume) => set({ ...part, volume })}
-          />
-          <LiveField
-            label="Inside diameter"
-            value={part.bore}
-            quantity="length"
-            system={system}
-            max={10}
-            onValue={(b) => set({ ...part, bore: b })}
-          />
+          <LiveField of={measures.volume} value={part.volume} system={system} onValue={(volume) => set({ ...part, volume })} />
+          <LiveField of={measures.bore} value={part.bore} system={system} onValue={(b) => set({ ...part, bore: b })} />
         </>
       )}
       {part.kind === 'jacket' && (
         <>
           {sizePick('Shell', part.size, (s) => set({ ...part, size: s }))}
-          <LiveField
-            label="From"
-            value={part.from}
-            quantity="length"
-            system={system}
-            min={0}
-            max={100}
-            onValue={(from) => set({ ...part, from })}
-          />
-          <LiveField label="To" value={part.to} quantity="length" system={system} max={100} onValue={(to) => set({ ...part, to })} />
+          <LiveField of={measures.from} value={part.from} system={system} onValue={(from) => set({ ...part, from })} />
+          <LiveField of={measures.to} value={part.to} system={system} onValue={(to) => set({ ...part, to })} />
         </>
       )}
       {part.on && part.kind !== 'cap' && (
@@ -149,7 +113,7 @@ export function PartEditor({
                 : {
                     ...setup,
                     joint: setup.joint === part.id ? null : setup.joint,
-                    joints: { ...setup.joints, [part.id]: { state: v, gap: v === 'open' ? 0.001 : 0 } },
+                    joints: { ...setup.joints, [part.id]: { state: v, gap: v === 'open' ? OPEN_GAP : 0 } },
                   },
             )
           }
@@ -157,11 +121,9 @@ export function PartEditor({
       )}
       {state === 'open' && setup.joint !== part.id && (
         <LiveField
-          label="Its gap"
+          of={measures.jointGap}
           value={setup.joints[part.id]?.gap ?? 0}
-          quantity="length"
           system={system}
-          max={0.02}
           onValue={(gap) => onChange({ ...setup, joints: { ...setup.joints, [part.id]: { state: 'open', gap } } })}
         />
       )}

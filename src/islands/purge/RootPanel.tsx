@@ -2,25 +2,39 @@
 import { useMemo, useState } from 'react';
 import { atHour, sector } from '../../../core/models/drawing';
 import { CLOSING_STEPS, closingOf, closingWords, marginWords, rootPush, schoolNames, type School } from '../../../core/models/closing';
-import { type Setup } from '../../../core/models/setup';
-import { format, parseQuantity, show, type System } from '../../../core/basics/units';
-import { LivePick } from '../kit/LiveField';
-import { useWrong } from '../kit/wrong';
+import { withVentsOf, type Setup } from '../../../core/models/setup';
+import { quantity } from '../../../core/basics/fields';
+import { format, show, type System } from '../../../core/basics/units';
+import { LiveField, LivePick } from '../kit/LiveField';
 
-type Props = { setup: Setup; system: System; gap: number; onChange: (s: Setup) => void };
+type Props = {
+  setup: Setup;
+  system: System;
+  /** widest gap of the fit-up, m; null until it is known */
+  gap: number | null;
+  onChange: (s: Setup) => void;
+};
 
 const word = (push: number): string => (push > 1 ? 'concave' : push < -1 ? 'convex' : 'flat');
 
-export function RootPanel({ setup, system, gap, onChange }: Props) {
+/** A draught that nobody notices, m/s. Judgement, no source. */
+const STILL_BAY = 0.5;
+const draught = quantity('wind', 'Draught in the bay', { most: { value: 30, says: 'No shop has such a wind. Check the unit.' } });
+
+export function RootPanel({ gap, ...props }: Props) {
+  return gap === null ? (
+    <p className="text-sm">No gap yet: record the fit-up, then see what the root carries.</p>
+  ) : (
+    <Push gap={gap} {...props} />
+  );
+}
+
+function Push({ setup, system, gap, onChange }: Props & { gap: number }) {
   const [school, setSchool] = useState<School>('least');
-  const [wind, setWind] = useState(() => show(0.5, 'wind', system));
+  const [wind, setWind] = useState(STILL_BAY);
   const [step, setStep] = useState(0);
   const joint = setup.parts.find((p) => p.id === setup.joint);
-  const read = parseQuantity(wind, 'wind', system);
-  const speed = read.ok ? read.value : NaN;
-  const windy = read.ok && speed < 30;
-  useWrong('Draught in the bay', windy ? '' : 'cannot be read');
-  const c = useMemo(() => closingOf(setup, gap, school, windy ? speed : 0), [setup, gap, school, speed, windy]);
+  const c = useMemo(() => closingOf(setup, gap, school, wind), [setup, gap, school, wind]);
   if (!joint || !c) return <p className="text-sm">No vent, no flow or no joint: see what is wrong above.</p>;
   const q = (p: number) => show(p, 'pressure', system);
   const len = (m: number) => show(m, 'length', system);
@@ -28,19 +42,10 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
   const last = c.steps.at(-1);
   if (!at || !last) return null;
   const inside = format(at.pascal, 'pressure', system);
-  const [first] = setup.vents;
   const warning = closingWords(c, system);
   const margin = marginWords(c);
   const root = { od: joint.size.od, wall: joint.size.wall, gap };
-  const apply = () => {
-    if (!first) return;
-    const wanted = c.ventWanted;
-    if (wanted === null) return;
-    // One hole of that size: the others keep theirs, the first makes up the rest.
-    const rest = setup.vents.slice(1).reduce((sum, v) => sum - v.bore ** 2, wanted ** 2);
-    const rounded = Math.max(0.0005, Math.round(Math.sqrt(Math.max(0, rest)) * 2000) / 2000);
-    onChange({ ...setup, vents: setup.vents.map((v, i) => (i === 0 ? { ...v, bore: rounded } : v)) });
-  };
+  const apply = () => c.ventWanted !== null && onChange(withVentsOf(setup, c.ventWanted));
   const highest = Math.max(...c.steps.map((s) => s.pascal), c.window.most) * 1.1;
   return (
     <div className="space-y-2">
@@ -164,22 +169,7 @@ export function RootPanel({ setup, system, gap, onChange }: Props) {
           options={(['least', 'shape'] as const).map((s) => ({ value: s, label: schoolNames[s] }))}
           onValue={setSchool}
         />
-        <div>
-          <label className="block text-sm font-medium">
-            Draught in the bay
-            <input
-              className="input min-h-12 w-full font-figure aria-invalid:border-error"
-              aria-invalid={!windy}
-              value={wind}
-              onChange={(e) => setWind(e.target.value)}
-            />
-          </label>
-          {!windy && (
-            <span className="text-error">
-              ■ {read.ok ? 'No shop has such a wind. Check the unit.' : read.error} Reckoned in still air until then.
-            </span>
-          )}
-        </div>
+        <LiveField of={draught} value={wind} system={system} onValue={setWind} />
         <p className="self-end text-xs text-base-content/80">
           Gap {len(Math.max(gap, 1e-4))} from the fit-up. Model estimate, unproved: a film of liquid steel, derived; limits of a tenth of
           what is molten from memory of hygienic practice.

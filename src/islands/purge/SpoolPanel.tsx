@@ -1,37 +1,13 @@
 /** Building the spool: parts by press, by drag onto an end, or as one line of words; what is picked is set here. */
-import { useDraggable } from '@dnd-kit/core';
 import { useEffect, useState } from 'react';
 import { closeUp, jointsToWeld, partLabel, withJacket, withJoints, withPart, type Setup } from '../../../core/models/setup';
 import type { Size } from '../../../core/basics/sizes';
-import { formatList, parseList, type PartKind, type Port, type Wish } from '../../../core/basics/spool';
+import { formatList, parseList, type Port } from '../../../core/basics/spool';
 import type { System } from '../../../core/basics/units';
 import { LivePick } from '../kit/LiveField';
+import { offers, templates, type Offer } from './offers';
 import { PartEditor } from './PartEditor';
-
-type Offer = { id: string; label: string; kind: Exclude<PartKind, 'jacket'>; wish: Wish };
-export const offers: readonly Offer[] = [
-  { id: 'straight', label: 'Straight', kind: 'straight', wish: {} },
-  { id: 'elbow', label: 'Elbow 90', kind: 'elbow', wish: { angle: 90 } },
-  { id: 'bend', label: 'Elbow 45', kind: 'elbow', wish: { angle: 45 } },
-  { id: 'tee', label: 'Tee', kind: 'tee', wish: {} },
-  { id: 'nipple', label: 'Nipple', kind: 'nipple', wish: {} },
-  { id: 'reducer', label: 'Reducer', kind: 'reducer', wish: {} },
-  { id: 'ferrule', label: 'Ferrule', kind: 'ferrule', wish: {} },
-  { id: 'vessel', label: 'Vessel', kind: 'vessel', wish: {} },
-  { id: 'cap', label: 'Cap', kind: 'cap', wish: {} },
-];
-
-const templates: readonly { id: string; label: string; list: string }[] = [
-  { id: 'straight', label: 'Two straights', list: '300 mm, weld, 300 mm' },
-  { id: 'elbow', label: 'Straight and elbow', list: '400 mm, weld, elbow up, 300 mm' },
-  { id: 'two-elbows', label: 'Offset, two elbows', list: '400 mm, weld, elbow up, 300 mm, elbow right, 300 mm' },
-  { id: 'tee', label: 'Tee with a branch', list: '300 mm, weld, tee up [150 mm], 300 mm' },
-  { id: 'nipple', label: 'Side nipple', list: '400 mm, weld, nipple up, 400 mm' },
-  { id: 'ferrules', label: 'Ferrule to ferrule', list: 'ferrule, weld, 300 mm, ferrule' },
-  { id: 'reducer', label: 'Reducer', list: '300 mm, weld, reducer, 300 mm' },
-  { id: 'jacket', label: 'Jacketed tube', list: '200 mm, weld, 600 mm, jacket, 200 mm' },
-  { id: 'riser', label: 'Standing on end', list: '400 mm, weld, 400 mm' },
-];
+import { useOfferDrag } from './useOfferDrag';
 
 type Props = {
   setup: Setup;
@@ -40,10 +16,13 @@ type Props = {
   picked: string | null;
   onPick: (id: string | null) => void;
   onChange: (s: Setup) => void;
+  /** the end a part is held over, and where it was let go, "p3:b" */
+  onOver: (end: string | null) => void;
+  onDrop: (offer: string, end: string) => void;
   ends: { part: string; port: Port }[];
 };
 
-export function SpoolPanel({ setup, system, size, picked, onPick, onChange, ends }: Props) {
+export function SpoolPanel({ setup, system, size, picked, onPick, onChange, onOver, onDrop, ends }: Props) {
   const end = ends.find((e) => `${e.part}:${e.port}` === picked) ?? ends.findLast((e) => e.port === 'b') ?? ends.at(-1);
   const part = setup.parts.find((p) => p.id === picked);
   const add = (o: Offer) => {
@@ -68,7 +47,7 @@ export function SpoolPanel({ setup, system, size, picked, onPick, onChange, ends
         </p>
         <div className="mt-1 flex flex-wrap gap-1">
           {offers.map((o) => (
-            <OfferButton key={o.id} offer={o} disabled={!end} onAdd={() => add(o)} />
+            <OfferButton key={o.id} offer={o} disabled={!end} onAdd={() => add(o)} onOver={onOver} onDrop={(at) => onDrop(o.id, at)} />
           ))}
           <button type="button" className="btn min-h-12 px-2" disabled={!jacketed} onClick={jacket} title="Pick a straight part first">
             Jacket
@@ -151,18 +130,21 @@ function TurnPick({
   );
 }
 
-function OfferButton({ offer, disabled, onAdd }: { offer: Offer; disabled: boolean; onAdd: () => void }) {
-  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id: offer.id, disabled });
+type OfferProps = {
+  offer: Offer;
+  disabled: boolean;
+  onAdd: () => void;
+  onOver: (end: string | null) => void;
+  onDrop: (end: string) => void;
+};
+function OfferButton({ offer, disabled, onAdd, onOver, onDrop }: OfferProps) {
+  const { carried, handlers } = useOfferDrag(onOver, onDrop);
   return (
     <button
-      ref={setNodeRef}
       type="button"
-      className={`btn min-h-12 touch-none px-2 ${isDragging ? 'opacity-50' : ''}`}
+      className={`btn min-h-12 touch-none px-2 ${carried ? 'opacity-50' : ''}`}
       disabled={disabled}
-      {...attributes}
-      {...listeners}
-      role="button"
-      aria-roledescription="part"
+      {...handlers}
       onClick={onAdd}
     >
       {offer.label}

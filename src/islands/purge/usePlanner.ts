@@ -1,6 +1,6 @@
 /** The set-up in hand: its history (kept over a reload), its place on the server, and what the model says of it. */
 import * as Comlink from 'comlink';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { setupSchema, type Setup } from '../../../core/models/setup';
 import { spacesOf } from '../../../core/models/network';
 import { type Band, type Change, type Ready } from '../../../core/models/purge';
@@ -64,20 +64,18 @@ export function usePlanner({ spool, weld, first, saved, limit, system, monitor, 
   const version = useRef(saved?.version ?? 0);
   const setup = history.now;
 
-  // The history of this browser wins where it goes on from what the server has.
+  // As the planner opens: the history of this browser wins where it goes on from what the server has.
+  useLayoutEffect(() => {
+    if (active) setHistory(remembered(key, saved) ?? { past: [], now: first, future: [] });
+  }, [key, active]);
   useEffect(() => {
-    const before = remembered(key, saved);
-    if (before) setHistory(before);
-    // Once, as the page opens.
-  }, [key]);
-  useEffect(() => {
-    if (history.past.length || history.future.length)
+    if (active && (history.past.length || history.future.length))
       try {
         localStorage.setItem(key, JSON.stringify({ ...history, version: version.current } satisfies Kept));
       } catch {
         // A full store costs the undo after a reload, nothing else.
       }
-  }, [key, history]);
+  }, [key, history, active]);
 
   const change = useCallback((next: Setup, more: { drag?: boolean } = {}) => {
     setDragging(more.drag ?? false);
@@ -169,20 +167,13 @@ export function usePlanner({ spool, weld, first, saved, limit, system, monitor, 
     return () => clearTimeout(soon);
   }, [active, setup, history.past.length, dragging, spool, weld]);
 
-  return {
-    setup,
-    change,
-    dropped,
-    undo,
-    redo,
-    canUndo: history.past.length > 0,
-    canRedo: history.future.length > 0,
-    spaces,
-    seen,
-    kept,
-    start,
-    setStart,
-    dragging,
-  };
+  return useMemo(
+    () => ({
+      ...{ setup, change, dropped, undo, redo, spaces, seen, kept, start, setStart, dragging },
+      canUndo: history.past.length > 0,
+      canRedo: history.future.length > 0,
+    }),
+    [setup, change, dropped, undo, redo, spaces, seen, kept, start, dragging, history.past.length, history.future.length],
+  );
 }
 export type Planner = ReturnType<typeof usePlanner>;

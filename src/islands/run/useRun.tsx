@@ -21,6 +21,8 @@ import { useKeptText } from '../kit/useKeptText';
 import { useNow } from '../kit/useNow';
 import { screenId, serverTime, type Refusal, type Said } from '../post';
 import { useReadings } from './useReadings';
+import { countField } from '../../../core/work/release';
+import { optional } from '../../../core/basics/fields';
 
 export type RunInHand = RunNow & {
   readings: Reading[];
@@ -114,14 +116,10 @@ export function useRun(run: RunState, { record, unsay, madeAt, supplies }: In): 
   const answer = (a: Alarm) =>
     say({ stream: run.id, type: 'run.answered', body: { alarm: a.kind, upTo: new Date(Math.max(a.upTo, a.since)).toISOString() } });
   const end = async (how: 'done' | 'abandoned') => {
-    const typed = countOut.trim();
-    if (typed !== '' && !/^\d{1,3}$/.test(typed))
-      return setRefusal({
-        error: `"${typed}" is no count. Type how many came out, or leave it empty and count later.`,
-        reasons: [],
-        status: 422,
-      });
-    const refused = await record({ stream: run.id, type: 'run.ended', body: { how, countOut: typed === '' ? null : Number(typed) } });
+    // Left empty, it is counted later.
+    const count = optional(countField('')).read(countOut, 'metric');
+    if (!count.ok) return setRefusal({ error: count.error, reasons: [], status: 422 });
+    const refused = await record({ stream: run.id, type: 'run.ended', body: { how, countOut: count.value } });
     setRefusal(refused);
     if (refused === null) setCountOut('');
   };

@@ -1,10 +1,9 @@
 /** What was done that must not be, and how it was settled: open ones keep the record from closing. */
-import { useState } from 'react';
-import { mendNames, type Deviation } from '../../../core/work/release';
-import { RefusalNote } from '../kit/notes';
+import { mendNames, reasonForm, type Deviation } from '../../../core/work/release';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
 import { useWords } from '../kit/reader';
-import type { Refusal } from '../post';
-import { useWeld } from './context';
+import { useShop, useWeld } from './context';
 
 export function Deviations() {
   const { state } = useWeld();
@@ -25,36 +24,28 @@ export function Deviations() {
   );
 }
 
+const referForm = reasonForm('Referred to whom, and what they decided');
+
 function Refer({ deviation }: { deviation: Deviation }) {
   const { state, record } = useWeld();
-  const [reason, setReason] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const { system } = useShop();
   const ways = deviation.mends.map((m) => mendNames[m]);
   return (
     <>
       <p className="text-sm">
         {ways.length ? `Settled by ${ways.join(', or by ')}; or referred:` : 'Nothing done later settles it: refer it.'}
       </p>
-      <div className="flex items-end gap-2">
-        <label className="grow text-sm font-medium">
-          Referred to whom, and what they decided
-          <input className="input min-h-12 w-full" maxLength={200} value={reason} onChange={(e) => setReason(e.target.value)} />
-        </label>
-        <button
-          type="button"
-          className="btn min-h-12"
-          onClick={() =>
-            void record({
-              stream: state.id,
-              type: 'deviation.settled',
-              body: { entry: deviation.entry, id: deviation.id, reason: reason.trim() },
-            }).then(setRefusal)
-          }
-        >
-          Record the referral
-        </button>
-      </div>
-      <RefusalNote refusal={refusal} />
+      <Form
+        row
+        of={referForm}
+        system={system}
+        label="Record the referral"
+        onRecord={({ reason }) =>
+          record({ stream: state.id, type: 'deviation.settled', body: { entry: deviation.entry, id: deviation.id, reason } })
+        }
+      >
+        <Field name="reason" className="grow" />
+      </Form>
     </>
   );
 }

@@ -1,248 +1,164 @@
 /** Gas: whether a purge is needed, the lots, the cylinder and what it still holds, the meter, the monitor's check. */
-import { useState } from 'react';
-import { checkMonitor } from '../../../core/work/devices';
 import { gasNames, left, meterState, supplyAdvice } from '../../../core/basics/gases';
 import { alloys } from '../../../core/basics/materials';
-import { gasPaperFaults } from '../../../core/models/papers';
-import { backingNames, needOptions, type Backing } from '../../../core/models/need';
-import { courseOf, gasOf, readyBy, type Times } from '../../../core/models/purge';
+import { clock, show } from '../../../core/basics/units';
+import { backingNames, needOptions } from '../../../core/models/need';
+import { courseOf, gasOf, NO_TIMES, readyBy } from '../../../core/models/purge';
 import { totalFlow } from '../../../core/models/setup';
-import type { GasLot } from '../../../core/work/gas';
+import { checkMonitor } from '../../../core/work/devices';
+import {
+  gasFaultsOf,
+  gasForm,
+  gasSaid,
+  gasTyped,
+  lotOf,
+  monitorOf,
+  needAcross,
+  needForm,
+  typedReading,
+  type GasLot,
+} from '../../../core/work/gas';
 import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/work/registers';
-import { clock, parseQuantity, show } from '../../../core/basics/units';
+import { torchKnown } from '../../../core/work/torch';
 import { useForecast } from '../purge/useForecast';
-import { PickField, QuantityField, required, siOrNull } from '../kit/fields';
-import { Missing, RefusalNote } from '../kit/notes';
-import { StageForm } from '../kit/StageForm';
-import { serverTime, type Refusal } from '../post';
-import { useWeld } from './context';
-import { PaperNotes, paperRefusal } from './Papers';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
+import { Missing } from '../kit/notes';
+import { serverTime } from '../post';
+import { useShop, useWeld } from './context';
 import { firstSetup } from './firstSetup';
-
-type Values = {
-  purge: string;
-  torch: string;
-  cylinder: string;
-  meter: string;
-  monitor: string;
-  air: string;
-  bottle: string;
-  /** the wrong paper is on the pipe all the same */
-  so: boolean;
-};
-
-/** There is no more oxygen than this to be read, ppm: a monitor in air may show a little over its 20.9 %. */
-const MOST_PPM = { value: 250_000, message: 'More than 25 %: air holds 20.9 %. Check the unit.' };
-
-/** Torch flow until it is set, m³/s: a cup as most use it. */
-const USUAL_TORCH = 7.5e-3 / 60;
-/** Of a plan that is not there yet. */
-const NO_TIME: Times = {
-  joint: { value: null, low: null, high: null },
-  vent: { value: null, low: null, high: null },
-  figures: [],
-};
-
-const lotOf = (g: ItemOf<'gas'> | undefined): GasLot => ({
-  id: g?.id ?? '',
-  label: g?.label ?? '',
-  gas: g?.body.gas ?? ('argon' as const),
-  lot: g?.body.lot ?? '',
-  supplyPpm: g?.body.supplyPpm ?? 0,
-});
+import { PaperNotes, paperRefusal } from './Papers';
+import type { StageView } from './stageView';
 
 /** The course of this weld's purge: its plan's, or that of the plan its spool would get as it stands. Null while that is computed. */
 function useCourse(lot: GasLot | null, monitored: boolean) {
-  const weld = useWeld();
-  const { state, criterion, system } = weld;
+  const { state, criterion } = useWeld();
+  const shop = useShop();
   const ready = readyBy(criterion.purge, monitored);
-  const setup = firstSetup(weld, lot);
-  const forecast = useForecast(state.plan ? null : setup, criterion.purge.startPpm, system, ready);
+  const setup = firstSetup(state, shop, lot);
+  const forecast = useForecast(state.plan ? null : setup, criterion.purge.startPpm, shop.system, ready);
   // A spool that cannot be purged as it stands has no time; the Purge step says why.
-  const plan = state.plan?.plan ?? (forecast === 'none' ? NO_TIME : forecast);
+  const plan = state.plan?.plan ?? (forecast === 'none' ? NO_TIMES : forecast);
   return { setup, course: plan && courseOf(setup, plan, ready), planned: state.plan !== null };
 }
 
-export function GasStage() {
-  const { state, criterion, registers, devices, checks, prices, weldsLeft, system, record } = useWeld();
-  const gases = itemsOf(registers, 'gas');
-  const cylinders = itemsOf(registers, 'cylinder');
-  const meters = itemsOf(registers, 'meter');
+/** What the shop's own looks say of an instrument or a cylinder. */
+function useLooks() {
+  const { checks } = useShop();
+  return {
+    /** a monitor's check of this shift: it is not asked for again */
+    shift: (monitor: string) => {
+      const last = checksOf(checks, 'monitor', monitor).at(-1);
+      return last && serverTime() - last.when < SHIFT ? last.body : undefined;
+    },
+    content: (c: ItemOf<'cylinder'>): number | null => left(c.body, checksOf(checks, 'cylinder', c.id).at(-1)?.body ?? null),
+    meter: (m: ItemOf<'meter'>) =>
+      meterState(
+        checksOf(checks, 'meter', m.id).map((c) => ({ ...c.body, when: c.when })),
+        serverTime(),
+      ),
+  };
+}
+
+function GasStage() {
+  const { state, criterion, record } = useWeld();
+  const { registers, devices, prices, weldsLeft, system } = useShop();
+  const looks = useLooks();
   const g = state.gas;
-  const option = (i: ItemOf<'gas'>) => ({ value: i.id, label: `${i.label}, ${gasNames[i.body.gas].toLowerCase()} ${i.body.grade}` });
-  const checkOf = (monitor: string) => {
-    const last = checksOf(checks, 'monitor', monitor).at(-1);
-    return last && serverTime() - last.when < SHIFT ? last : undefined;
-  };
-  const contentOf = (id: string): number | null => {
-    const c = cylinders.find((x) => x.id === id);
-    return c ? left(c.body, checksOf(checks, 'cylinder', id).at(-1)?.body ?? null) : null;
-  };
-  const meterOf = (id: string) =>
-    meterState(
-      checksOf(checks, 'meter', id).map((c) => ({ ...c.body, when: c.when })),
-      serverTime(),
-    );
-  const defaults: Values = {
-    purge: g?.purge.id ?? '',
-    torch: g?.torch.id ?? '',
-    cylinder: g?.cylinder?.id ?? '',
-    meter: g?.meter?.id ?? '',
-    monitor: g ? (g.monitor?.id ?? 'none') : '',
-    air: g?.air == null ? '' : (g.typed.air?.text ?? show(g.air, 'oxygen', system)),
-    bottle: g?.bottle == null ? '' : (g.typed.bottle?.text ?? show(g.bottle, 'oxygen', system)),
-    so: false,
-  };
-  const faultsOf = (v: Values) => {
-    const purge = gases.find((x) => x.id === v.purge)?.body.gas;
-    const [c, m] = [cylinders.find((x) => x.id === v.cylinder), meters.find((x) => x.id === v.meter)];
-    return purge ? gasPaperFaults({ cylinder: c ? { gas: c.body.gas } : null, meter: m?.body ?? null }, purge) : [];
-  };
-  const save = (v: Values) => {
-    const refused = paperRefusal(faultsOf(v), v.so);
-    if (refused) return Promise.resolve(refused);
-    const device = devices.find((d) => d.id === v.monitor);
-    const cylinder = cylinders.find((c) => c.id === v.cylinder);
-    const meter = meters.find((m) => m.id === v.meter);
-    const [purge, torch] = [lotOf(gases.find((x) => x.id === v.purge)), lotOf(gases.find((x) => x.id === v.torch))];
-    // A check done this shift is not asked again.
-    const shift = device && !v.air.trim() && !v.bottle.trim() ? checkOf(device.id)?.body : undefined;
-    const state = meter && meterOf(meter.id);
-    return record({
-      stream: stateId,
-      type: 'gas.recorded',
-      body: {
-        purge,
-        torch,
-        monitor: device ? { id: device.id, label: device.name } : null,
-        air: device ? (shift?.air ?? siOrNull(v.air, 'oxygen', system)) : null,
-        bottle: device ? (shift?.bottle ?? siOrNull(v.bottle, 'oxygen', system)) : null,
-        cylinder: cylinder ? { id: cylinder.id, label: cylinder.label, left: contentOf(cylinder.id) } : null,
-        meter: meter && state ? { id: meter.id, label: meter.label, factor: state.factor, state: state.state } : null,
-        typed: { air: device && !shift ? typedAs(v.air, '%') : null, bottle: device && !shift ? typedAs(v.bottle) : null },
-        price: prices && { purge: prices.perM3[purge.gas] ?? null, torch: prices.perM3[torch.gas] ?? null, currency: prices.currency },
-      },
-    });
-  };
-  /** As it was typed, and in which steps it was read. */
-  const typedAs = (text: string, bare?: string) => {
-    const p = parseQuantity(text, 'oxygen', system, 0, bare);
-    return p.ok ? { text: text.trim(), step: p.step } : null;
-  };
-  const stateId = state.id;
+  const table = gasForm(
+    registers,
+    devices.filter((d) => d.kind === 'oxygen-monitor' && !d.revoked),
+  );
   return (
     <div className="space-y-3">
       <Need />
-      <StageForm<Values> defaults={defaults} onRecord={save} label={g ? 'Record the gas again' : 'Record the gas'}>
-        {(form) => {
-          const v = form.watch();
-          const value = (text: string, bare?: string) => {
-            const p = parseQuantity(text, 'oxygen', system, 0, bare);
-            return p.ok ? { ppm: p.value, step: p.step } : null;
+      <Form
+        of={table}
+        known={{ air: g?.air ?? null, bottle: g?.bottle ?? null }}
+        typed={gasTyped(g)}
+        system={system}
+        label={g ? 'Record the gas again' : 'Record the gas'}
+        onRecord={async (v, typed) => {
+          const monitor = monitorOf(v.monitor);
+          const shift = monitor && v.air === null && v.bottle === null ? looks.shift(monitor.id) : undefined;
+          const meter = v.meter && looks.meter(v.meter);
+          const known = {
+            shift,
+            left: v.cylinder && looks.content(v.cylinder),
+            meter: meter && { factor: meter.factor, state: meter.state },
+            prices,
           };
-          const lot = gases.find((x) => x.id === v.purge);
-          const device = devices.find((d) => d.id === v.monitor);
-          const shift = device && checkOf(device.id);
-          const typed = v.air.trim() !== '' || v.bottle.trim() !== '';
+          return (
+            paperRefusal(gasFaultsOf(v), v.so) ??
+            (await record({ stream: state.id, type: 'gas.recorded', body: gasSaid(v, typed, known, system) }))
+          );
+        }}
+      >
+        {({ read, typed }) => {
+          const { purge, torch, cylinder, meter } = read;
+          const device = monitorOf(read.monitor);
+          const monitored = !read.monitor || device !== null;
+          const shift = device && looks.shift(device.id);
+          const typing = typed['air'] !== '' || typed['bottle'] !== '';
           const check = checkMonitor(
-            typed ? (value(v.air, '%')?.ppm ?? null) : (shift?.body.air ?? null),
-            typed ? (value(v.bottle)?.ppm ?? null) : (shift?.body.bottle ?? null),
-            lot?.body.supplyPpm ?? 0,
-            (typed ? value(v.bottle)?.step : undefined) ?? device?.resolution ?? 1,
+            typing ? (read.air ?? null) : (shift?.air ?? null),
+            typing ? (read.bottle ?? null) : (shift?.bottle ?? null),
+            purge?.body.supplyPpm ?? 0,
+            (typing ? typedReading(typed['bottle'], system)?.step : undefined) ?? device?.resolution ?? 1,
             criterion.purge.startPpm,
           );
-          const fooled = device && lot ? cellRefusal(device.cell, lot.body.gas) : null;
+          const fooled = device && purge ? cellRefusal(device.cell, purge.body.gas) : null;
+          const read_ = meter && looks.meter(meter);
           return (
             <>
-              <Missing what={[gases.length === 0 && 'gas lots']} />
+              <Missing what={[itemsOf(registers, 'gas').length === 0 && 'gas lots']} />
               <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
-                <PickField
-                  name="purge"
-                  label="Purge gas"
-                  options={gases.filter((x) => x.body.use !== 'torch').map(option)}
-                  empty="Pick the lot"
-                  rules={required}
-                />
-                <PickField
-                  name="torch"
-                  label="Torch gas"
-                  options={gases.filter((x) => x.body.use !== 'purge').map(option)}
-                  empty="Pick the lot"
-                  rules={required}
-                />
-                <PickField
+                <Field name="purge" />
+                <Field name="torch" />
+                <Field
                   name="cylinder"
-                  label="Purge drawn from"
-                  options={cylinders.map((c) => ({
-                    value: c.id,
-                    label: lot && c.body.gas !== lot.body.gas ? `${c.label}, holds ${gasNames[c.body.gas].toLowerCase()}` : c.label,
-                  }))}
-                  empty="not kept"
+                  offer={(all) =>
+                    all.map((o) => {
+                      const holds = itemsOf(registers, 'cylinder').find((c) => c.id === o.value)?.body.gas;
+                      return purge && holds && holds !== purge.body.gas
+                        ? { ...o, label: `${o.label}, holds ${gasNames[holds].toLowerCase()}` }
+                        : o;
+                    })
+                  }
                 />
-                <PickField
-                  name="meter"
-                  label="Purge meter"
-                  options={meters.map((m) => ({ value: m.id, label: m.label }))}
-                  empty="not kept"
-                />
-                <PickField
-                  name="monitor"
-                  label="Oxygen monitor"
-                  options={[
-                    ...devices.filter((d) => d.kind === 'oxygen-monitor' && !d.revoked).map((d) => ({ value: d.id, label: d.name })),
-                    { value: 'none', label: 'None: by the clock' },
-                  ]}
-                  empty="Pick"
-                  rules={required}
-                />
-                {v.monitor !== 'none' && (
+                <Field name="meter" />
+                <Field name="monitor" />
+                {monitored && (
                   <>
-                    <QuantityField
-                      name="air"
-                      label="Reads in air"
-                      quantity="oxygen"
-                      system={system}
-                      bare="%"
-                      max={MOST_PPM}
-                      optional
-                      hint={shift ? 'checked this shift' : 'Should be 20.9 %'}
-                    />
-                    <QuantityField
-                      name="bottle"
-                      label="Reads in bottle gas"
-                      quantity="oxygen"
-                      system={system}
-                      max={MOST_PPM}
-                      optional
-                      hint={shift ? 'checked this shift' : ''}
-                    />
+                    <Field name="air" hint={shift ? 'checked this shift' : 'Should be 20.9 %'} />
+                    <Field name="bottle" hint={shift ? 'checked this shift' : ' '} />
                   </>
                 )}
               </div>
-              {v.cylinder && (
+              {cylinder && (
                 <Supply
-                  content={contentOf(v.cylinder)}
-                  lot={lotOf(lot)}
-                  torch={v.torch ? lotOf(gases.find((x) => x.id === v.torch)) : null}
-                  monitored={v.monitor !== 'none'}
+                  content={looks.content(cylinder)}
+                  lot={purge ? lotOf(purge) : null}
+                  torch={torch ? lotOf(torch) : null}
+                  monitored={monitored}
                   welds={Math.max(1, weldsLeft.spool)}
                   job={Math.max(1, weldsLeft.job)}
                 />
               )}
-              {v.meter && (
-                <p className={`text-sm ${meterOf(v.meter).state === 'good' ? '' : 'font-semibold'}`} role="status">
-                  {meterOf(v.meter).state === 'good' ? '✓ ' : '□ '}Meter: {meterOf(v.meter).text}
+              {read_ && (
+                <p className={`text-sm ${read_.state === 'good' ? '' : 'font-semibold'}`} role="status">
+                  {read_.state === 'good' ? '✓ ' : '□ '}Meter: {read_.text}
                 </p>
               )}
-              <PaperNotes faults={faultsOf(v)} />
+              <PaperNotes faults={gasFaultsOf(read)} />
               {fooled && <p className="text-sm font-semibold">■ {fooled}</p>}
               <p className="text-sm" role="status">
-                {v.monitor === 'none' ? 'Without a monitor the record says: by clock, oxygen not measured.' : check.text}
+                {monitored ? check.text : 'Without a monitor the record says: by clock, oxygen not measured.'}
               </p>
             </>
           );
         }}
-      </StageForm>
+      </Form>
     </div>
   );
 }
@@ -257,13 +173,14 @@ function Supply({
   job,
 }: {
   content: number | null;
-  lot: GasLot;
+  lot: GasLot | null;
   torch: GasLot | null;
   monitored: boolean;
   welds: number;
   job: number;
 }) {
-  const { state, system, prices } = useWeld();
+  const { state } = useWeld();
+  const { system, prices } = useShop();
   const { setup, course, planned } = useCourse(lot, monitored);
   const purge = course && gasOf(course);
   const q = (m3: number) => show(m3, 'volume', system);
@@ -273,10 +190,10 @@ function Supply({
         {course ? 'The plan gives no time here, so nobody can say what a weld takes.' : 'Computing what a weld takes.'}
       </p>
     );
-  // A torch on the same lot draws from the same bottle; its flow is as set, or as it usually is.
-  const flow = state.setup?.flow ?? USUAL_TORCH;
-  const same = torch !== null && torch.id === lot.id;
-  const drawn = same ? flow * (course.weld + course.passes * (state.setup?.postFlow ?? 8)) : 0;
+  // A torch on the same lot draws from the same bottle; as it is set, or as the rules would set it.
+  const t = torchKnown(state.setup, state.design);
+  const same = torch !== null && torch.id === lot?.id;
+  const drawn = same ? t.flow * (course.weld + course.passes * t.postFlow) : 0;
   const one = purge + drawn;
   const advice = supplyAdvice(content, one, welds, 0, system);
   const { fill, refills, weld, hold } = course.gas;
@@ -286,7 +203,7 @@ function Supply({
       {advice.enough ? '✓ ' : '■ '}
       {advice.text} One weld takes about {q(one)} (until ready {q(fill)}, a look and its refill {q(refills)}, weld in{' '}
       {course.passes === 1 ? 'one pass' : `${course.passes} passes`} {q(weld)}, hold {q(hold)}
-      {same ? `, torch from the same bottle ${q(drawn)}` : ''}), {money(gasCost(prices, lot.gas, one), prices?.currency)}. The {welds}{' '}
+      {same ? `, torch from the same bottle ${q(drawn)}` : ''}), {money(gasCost(prices, setup.gas, one), prices?.currency)}. The {welds}{' '}
       {welds === 1 ? 'weld' : 'welds'} left on this spool take {q(one * welds)}, the {job} left of this job {q(one * job)} if they are
       alike. Ready after {clock(late)} at {show(totalFlow(setup), 'flow', system)}
       {planned ? ', as planned.' : ', by the plan as the spool stands.'}
@@ -296,28 +213,18 @@ function Supply({
 
 /** Is a purge needed? The three ways beside each other; recorded with who took it. */
 function Need() {
-  const { state, criterion, system, prices, people, record } = useWeld();
+  const { state, criterion, record } = useWeld();
+  const { system, prices, people } = useShop();
   const lot = state.gas?.purge ?? null;
   const { setup, course } = useCourse(lot, state.gas?.monitor !== null);
   const options = needOptions({
     criterion,
     family: alloys[state.design.alloyA].family,
     flow: totalFlow(setup),
-    course: course ?? courseOf(setup, NO_TIME, { by: 'monitor', hold: 0 }),
+    course: course ?? courseOf(setup, NO_TIMES, { by: 'monitor', hold: 0 }),
     price: prices?.perM3[setup.gas] ?? null,
   });
-  const [choice, setChoice] = useState<Backing>(state.need?.choice ?? 'purge');
-  const [reason, setReason] = useState(state.need?.reason ?? '');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const taken = state.need;
-  const chosen = options.find((o) => o.choice === choice);
-  const save = async () => {
-    if (choice !== 'purge' && reason.trim().length < 3) {
-      setRefusal({ error: 'Say why in a few words: the record keeps it.', reasons: [], status: 422 });
-      return;
-    }
-    setRefusal(await record({ stream: state.id, type: 'need.decided', body: { choice, reason: reason.trim(), options } }));
-  };
   return (
     <details className="border border-base-300">
       <summary className="min-h-11 cursor-pointer list-none px-3 py-2 font-medium">
@@ -330,61 +237,70 @@ function Need() {
         </span>
       </summary>
       <div className="space-y-2 p-3">
-        <table className="w-full text-sm">
-          <thead>
-            <tr className="border-b-2 border-base-content text-left align-bottom">
-              <th scope="col">Way</th>
-              <th scope="col">What to expect inside</th>
-              <th scope="col">Gas</th>
-              <th scope="col">Time</th>
-              <th scope="col">Money</th>
-            </tr>
-          </thead>
-          <tbody>
-            {options.map((o) => (
-              <tr key={o.choice} className="border-b border-base-300 align-top">
-                <th scope="row" className="py-1 pr-2 text-left">
-                  <label className="flex min-h-11 items-center gap-2">
-                    <input
-                      type="radio"
-                      name="backing"
-                      className="radio"
-                      checked={choice === o.choice}
-                      onChange={() => setChoice(o.choice)}
-                    />
-                    {backingNames[o.choice]}
-                  </label>
-                </th>
-                <td className="py-1 pr-2">
-                  {o.result}
-                  {o.speaks === 'against' && <strong> Speaks against it here.</strong>}
-                </td>
-                <td className="py-1 pr-2 font-figure">{o.gas === null ? '–' : show(o.gas, 'volume', system)}</td>
-                <td className="py-1 pr-2 font-figure">{o.seconds === null ? '–' : show(o.seconds, 'time', system)}</td>
-                <td className="py-1 font-figure">{money(o.money, prices?.currency)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        {chosen && chosen.given.length > 0 && (
-          <ul className="text-sm font-medium">
-            {chosen.given.map((x) => (
-              <li key={x}>□ {x}</li>
-            ))}
-          </ul>
-        )}
-        <div className="flex items-end gap-2">
-          <label className="block grow text-sm font-medium">
-            Why
-            <input className="input min-h-12 w-full" value={reason} onChange={(e) => setReason(e.target.value)} />
-          </label>
-          <button type="button" className="btn min-h-12" onClick={() => void save()}>
-            Record the decision
-          </button>
-        </div>
+        <Form
+          of={needForm}
+          across={needAcross}
+          known={{ choice: taken?.choice ?? 'purge', reason: taken?.reason ?? '' }}
+          system={system}
+          label="Record the decision"
+          onRecord={(v) => record({ stream: state.id, type: 'need.decided', body: { ...v, options } })}
+        >
+          {({ typed, read, set }) => {
+            const given = options.find((o) => o.choice === read.choice)?.given ?? [];
+            return (
+              <>
+                <table className="w-full text-sm">
+                  <thead>
+                    <tr className="border-b-2 border-base-content text-left align-bottom">
+                      <th scope="col">Way</th>
+                      <th scope="col">What to expect inside</th>
+                      <th scope="col">Gas</th>
+                      <th scope="col">Time</th>
+                      <th scope="col">Money</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {options.map((o) => (
+                      <tr key={o.choice} className="border-b border-base-300 align-top">
+                        <th scope="row" className="py-1 pr-2 text-left">
+                          <label className="flex min-h-11 items-center gap-2">
+                            <input
+                              type="radio"
+                              name="backing"
+                              className="radio"
+                              checked={typed['choice'] === o.choice}
+                              onChange={() => set('choice', o.choice)}
+                            />
+                            {backingNames[o.choice]}
+                          </label>
+                        </th>
+                        <td className="py-1 pr-2">
+                          {o.result}
+                          {o.speaks === 'against' && <strong> Speaks against it here.</strong>}
+                        </td>
+                        <td className="py-1 pr-2 font-figure">{o.gas === null ? '–' : show(o.gas, 'volume', system)}</td>
+                        <td className="py-1 pr-2 font-figure">{o.seconds === null ? '–' : show(o.seconds, 'time', system)}</td>
+                        <td className="py-1 font-figure">{money(o.money, prices?.currency)}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+                {given.length > 0 && (
+                  <ul className="text-sm font-medium">
+                    {given.map((x) => (
+                      <li key={x}>□ {x}</li>
+                    ))}
+                  </ul>
+                )}
+                <Field name="reason" />
+              </>
+            );
+          }}
+        </Form>
         <p className="text-xs text-base-content/80">Expected results are common practice, no source.</p>
-        <RefusalNote refusal={refusal} />
       </div>
     </details>
   );
 }
+
+export const gas: StageView = { view: 'side', Form: GasStage };

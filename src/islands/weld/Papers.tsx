@@ -1,6 +1,6 @@
 /** Papers that do not belong to this weld, said as soon as they are picked; what is so on the pipe all the same is recorded as a deviation. */
 import type { PaperFault } from '../../../core/models/papers';
-import { CheckField } from '../kit/fields';
+import { Field } from '../kit/Field';
 import { RefusalNote } from '../kit/notes';
 import type { Refusal } from '../post';
 
@@ -19,7 +19,7 @@ export function PaperNotes({ faults }: { faults: readonly PaperFault[] }) {
       {wrong.length > 0 && (
         <>
           <RefusalNote refusal={{ error: `Wrong paper. ${wrong[0] ?? ''}`, reasons: wrong.slice(1), status: 422 }} />
-          <CheckField name="so" label="It is so on the pipe: record it as a deviation" />
+          <Field name="so" />
         </>
       )}
       {faults

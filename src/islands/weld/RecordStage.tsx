@@ -1,39 +1,21 @@
 /** Record: dams counted in and out, the story so far, closing it. Unsigned until there is sign-in. */
-import { useState } from 'react';
 import { show } from '../../../core/basics/units';
 import { dams, gasUse, gasUseWords, versionOf } from '../../../core/work/record';
-import { RefusalNote } from '../kit/notes';
+import { closeForm, countField } from '../../../core/work/release';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
 import { useNow } from '../kit/useNow';
-import type { Refusal } from '../post';
-import { useWeld } from './context';
+import { useShop, useWeld } from './context';
 import { Deviations } from './Deviations';
+import type { StageView } from './stageView';
 
-export function RecordStage() {
-  const { state, system, record } = useWeld();
-  const [remarks, setRemarks] = useState('');
-  const [out, setOut] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const now = useNow(state.runs.at(-1)?.startedAt ?? 0);
+const countForm = { out: countField('Came out') };
+
+function RecordStage() {
+  const { state, record } = useWeld();
+  const { system, now: madeAt } = useShop();
+  const now = useNow(madeAt);
   const count = dams(state);
-  const uncounted = state.runs.find((r) => r.ended && r.ended.countOut !== r.started.countIn);
-
-  const countNow = async () => {
-    if (!uncounted?.ended || !uncounted.endedBy) return;
-    if (!/^\d{1,3}$/.test(out.trim()))
-      return setRefusal({ error: `"${out}" is no count. Type how many came out.`, reasons: [], status: 422 });
-    setRefusal(
-      await record({
-        stream: uncounted.id,
-        type: 'run.corrected',
-        body: {
-          corrects: uncounted.endedBy,
-          reason: uncounted.ended.countOut === null ? 'Dams counted after the purge' : 'Dams counted again',
-          version: versionOf('run.ended'),
-          body: { how: uncounted.ended.how, countOut: Number(out) },
-        },
-      }),
-    );
-  };
   return (
     <div className="space-y-3">
       <p className="text-lg">
@@ -44,35 +26,19 @@ export function RecordStage() {
       <p className="text-sm" data-testid="gas-use">
         Gas: {gasUseWords(gasUse(state, now), (m3) => show(m3, 'volume', system))}
       </p>
-      {uncounted && (
-        <div className="flex items-end gap-2">
-          <label className="text-sm font-medium">
-            Came out
-            <input className="input min-h-12 w-28 font-figure" inputMode="numeric" value={out} onChange={(e) => setOut(e.target.value)} />
-          </label>
-          <button type="button" className="btn min-h-12" onClick={() => void countNow()}>
-            Record the count
-          </button>
-        </div>
-      )}
+      <CameOut />
       <Deviations />
       {state.closed ? (
         <p>Closed, unsigned.{state.closed.remarks && ` ${state.closed.remarks}`}</p>
       ) : (
-        <>
-          <label className="block text-sm font-medium">
-            Remarks
-            <textarea className="textarea w-full" rows={2} maxLength={1000} value={remarks} onChange={(e) => setRemarks(e.target.value)} />
-          </label>
-          <RefusalNote refusal={refusal} />
-          <button
-            type="button"
-            className="btn btn-primary min-h-12"
-            onClick={() => void record({ stream: state.id, type: 'record.closed', body: { remarks } }).then(setRefusal)}
-          >
-            Close the record, unsigned
-          </button>
-        </>
+        <Form
+          of={closeForm}
+          system={system}
+          label="Close the record, unsigned"
+          onRecord={(body) => record({ stream: state.id, type: 'record.closed', body })}
+        >
+          <Field name="remarks" />
+        </Form>
       )}
       <p className="flex gap-4">
         <a className="link min-h-11 py-2" href={`/welds/${state.id}/record`}>
@@ -85,3 +51,36 @@ export function RecordStage() {
     </div>
   );
 }
+
+/** Counted after the purge, or counted again: it corrects the end of that purge. */
+function CameOut() {
+  const { state, record } = useWeld();
+  const { system } = useShop();
+  const run = state.runs.find((r) => r.ended && r.ended.countOut !== r.started.countIn);
+  const { ended, endedBy } = run ?? {};
+  if (!run || !ended || !endedBy) return null;
+  return (
+    <Form
+      row
+      of={countForm}
+      system={system}
+      label="Record the count"
+      onRecord={({ out }) =>
+        record({
+          stream: run.id,
+          type: 'run.corrected',
+          body: {
+            corrects: endedBy,
+            reason: ended.countOut === null ? 'Dams counted after the purge' : 'Dams counted again',
+            version: versionOf('run.ended'),
+            body: { how: ended.how, countOut: out },
+          },
+        })
+      }
+    >
+      <Field name="out" className="w-40" />
+    </Form>
+  );
+}
+
+export const recordStage: StageView = { view: 'end', Form: RecordStage };

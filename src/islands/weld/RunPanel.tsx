@@ -4,8 +4,7 @@ import { STALE_AFTER } from '../../../core/models/sensor';
 import { closingOf, closingWords } from '../../../core/models/closing';
 import { totalFlow } from '../../../core/models/setup';
 import { clock, format, show, timed } from '../../../core/basics/units';
-import { targets, type RunState, type Target } from '../../../core/work/run';
-import { Beside } from '../kit/Beside';
+import { flowOff, gasToEnd, targets, type RunState, type Target } from '../../../core/work/run';
 import { Figures } from '../kit/FigureView';
 import { HoldButton } from '../kit/HoldButton';
 import { RefusalNote } from '../kit/notes';
@@ -15,12 +14,14 @@ import { LoggerForm } from '../run/LoggerForm';
 import { MarkList } from '../run/MarkList';
 import { Unsaved } from '../run/Unsaved';
 import { LateAsked, LatePick, useRun } from '../run/useRun';
-import { useWeld } from './context';
+import { numberIn, useShop, useWeld } from './context';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
 export function RunPanel({ run }: { run: RunState }) {
-  const { state, record, unsay, unsaved, live, system, madeAt, supplies, numberOf } = useWeld();
+  const { state, record, unsay, unsaved, live } = useWeld();
+  const { system, now: madeAt, supplies, spoolWelds } = useShop();
+  const numberOf = numberIn(spoolWelds);
   const { backing, rules, band } = run.started;
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
@@ -63,11 +64,11 @@ export function RunPanel({ run }: { run: RunState }) {
       : null;
   const beforeClosing = shut && closingWords(shut, system);
   const flow = totalFlow(run.started.setup);
-  const toEnd = flow * ((Math.PI * state.design.size.od) / (0.1 / 60) + hand.holdSeconds);
+  const toEnd = gasToEnd(flow, state.design.size, hand.holdSeconds);
   const dry = supply !== null && supply.left < toEnd && run.phase !== 'holding' && backing === 'purge';
   const measured = flows.at(-1);
   const flowNow = measured && now - measured.at <= STALE_AFTER * 1000 ? measured.flow : null;
-  const off = flowNow !== null && Math.abs(flowNow / flow - 1) > 0.2;
+  const off = flowNow !== null && flowOff(flowNow, flow);
 
   return (
     <div className="space-y-3" data-run={run.id} data-phase={run.phase} data-ready={g.ready} data-sensor={sensor.state}>
@@ -195,12 +196,20 @@ export function RunPanel({ run }: { run: RunState }) {
         </HoldButton>
         <HoldButton onHeld={() => void end('abandoned')}>Abandon, hold</HoldButton>
       </div>
-      {state.plan && (
-        <Beside>
-          <p className="mt-2 text-sm font-semibold">As planned</p>
-          <Figures figures={state.plan.plan.figures} system={system} big={0} />
-        </Beside>
-      )}
     </div>
+  );
+}
+
+/** The figures the purge that runs was planned by. */
+export function AsPlanned() {
+  const { plan } = useWeld().state;
+  const { system } = useShop();
+  return (
+    plan && (
+      <div>
+        <p className="mt-2 text-sm font-semibold">As planned</p>
+        <Figures figures={plan.plan.figures} system={system} big={0} />
+      </div>
+    )
   );
 }

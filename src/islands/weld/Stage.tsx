@@ -6,12 +6,13 @@ import { alloys } from '../../../core/basics/materials';
 import { stageLine } from '../../../core/work/record';
 import { stageNames, type Stage } from '../../../core/work/stages';
 import { Cautions } from '../kit/notes';
-import { useWeld } from './context';
+import { useShop, useWeld } from './context';
 
 type Props = { stage: Stage; open: boolean; onToggle: () => void; children: ReactNode };
 
 export function StageCard({ stage, open, onToggle, children }: Props) {
-  const { state, system } = useWeld();
+  const { state } = useWeld();
+  const { system } = useShop();
   const done = state.done[stage];
   const due = state.due === stage;
   const cautions = [

@@ -1,73 +1,27 @@
 /** The test of a passivation: it takes its time on the clock, or it was done elsewhere, when and by whom. */
-import { judgeTest, testNames, testSeconds, type Breach } from '../../../core/models/cleaning';
+import { testNames, testSeconds } from '../../../core/models/cleaning';
 import { clock, duration } from '../../../core/basics/units';
+import { testForm, testSaid, testSpeaks } from '../../../core/work/passivate';
 import { situation } from '../../../core/work/record';
-import { PickField, required, TextField } from '../kit/fields';
-import { StageForm } from '../kit/StageForm';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
 import { useNow } from '../kit/useNow';
-import { serverTime, type Refusal } from '../post';
-import { useWeld } from './context';
-import { noAnswers, reasonOf, Speaks, unanswered, type Answers } from './Speaks';
+import { serverTime } from '../post';
+import { useShop, useWeld } from './context';
+import { answered, Speaks } from './Speaks';
 
-/** A test that somebody did elsewhere: when, by whom, and what came of it. */
-export function Elsewhere() {
-  return (
-    <>
-      <TextField
-        name="when"
-        label="Done on"
-        type="datetime-local"
-        rules={{
-          validate: (x: string) =>
-            (Number.isFinite(Date.parse(x)) && Date.parse(x) <= serverTime()) || 'Give the day and hour it was done.',
-        }}
-      />
-      <TextField name="by" label="By whom" rules={{ validate: (x: string) => x.trim().length >= 2 || 'Name who did it.' }} />
-      <Result />
-    </>
-  );
-}
-
-const Result = () => (
-  <PickField
-    name="passed"
-    label="Result"
-    options={[
-      { value: 'yes', label: 'passed' },
-      { value: 'no', label: 'failed' },
-    ]}
-    empty="Pick"
-    rules={required}
-  />
-);
-
-type Ended = { place: 'here' | 'elsewhere' | ''; passed: 'yes' | 'no' | ''; when: string; by: string } & Answers;
+const table = testForm(serverTime);
 
 /** The test that began with the rinse: its time runs, then its result. */
 export function Testing() {
-  const { state, criterion, record, madeAt } = useWeld();
+  const { state, criterion, record } = useWeld();
+  const { system, now: madeAt } = useShop();
   const now = useNow(madeAt, 500);
   const rinse = state.rinse;
   if (!rinse) return null;
   const left = testSeconds[rinse.test] - (now - rinse.at) / 1000;
-  const speaks = (v: Ended): Breach[] =>
-    v.place === 'elsewhere' || v.passed === ''
-      ? []
-      : judgeTest({ test: rinse.test, seconds: (serverTime() - rinse.at) / 1000 }, situation(state, criterion));
-  const save = (v: Ended) => {
-    const [missing] = unanswered(speaks(v), v);
-    if (missing !== undefined) return Promise.resolve<Refusal>({ error: missing, reasons: [], status: 422 });
-    return record({
-      stream: state.id,
-      type: 'test.ended',
-      body: {
-        rinse: rinse.event,
-        passed: v.passed === 'yes',
-        elsewhere: v.place === 'elsewhere' ? { when: new Date(v.when).toISOString(), by: v.by.trim() } : null,
-        because: reasonOf(speaks(v), v),
-      },
-    });
-  };
+  const speaks = (v: Parameters<typeof testSpeaks>[0]) =>
+    testSpeaks(v, rinse.test, (serverTime() - rinse.at) / 1000, situation(state, criterion));
   return (
     <div className="space-y-3">
       <div className="border-4 border-base-content p-4" role="status">
@@ -82,27 +36,30 @@ export function Testing() {
           {duration(testSeconds[rinse.test])} from the rinse (ASTM A967 or common practice, from memory). The standard in force decides.
         </p>
       </div>
-      <StageForm<Ended> defaults={{ place: 'here', passed: '', when: '', by: '', ...noAnswers }} onRecord={save} label="Record the result">
-        {(form) => {
-          const v = form.watch();
-          return (
-            <>
-              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
-                <PickField
-                  name="place"
-                  label="Where it was done"
-                  options={[
-                    { value: 'here', label: 'here, on this clock' },
-                    { value: 'elsewhere', label: 'elsewhere' },
-                  ]}
-                />
-                {v.place === 'elsewhere' ? <Elsewhere /> : <Result />}
-              </div>
-              <Speaks breaches={speaks(v)} />
-            </>
-          );
-        }}
-      </StageForm>
+      <Form
+        of={table}
+        system={system}
+        label="Record the result"
+        onRecord={(v) =>
+          answered(speaks(v), v, () => record({ stream: state.id, type: 'test.ended', body: testSaid(v, rinse.event, speaks(v)) }))
+        }
+      >
+        {({ read, typed }) => (
+          <>
+            <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+              <Field name="place" />
+              {typed['place'] === 'elsewhere' && (
+                <>
+                  <Field name="when" />
+                  <Field name="by" />
+                </>
+              )}
+              <Field name="passed" />
+            </div>
+            <Speaks breaches={speaks(read)} />
+          </>
+        )}
+      </Form>
     </div>
   );
 }

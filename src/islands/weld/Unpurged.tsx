@@ -1,41 +1,23 @@
 /** A weld without an inside purge. */
 import { useState } from 'react';
 import { backingNames } from '../../../core/models/need';
-import { startingSetup } from '../../../core/models/setup';
+import { begunUnpurged } from '../../../core/work/run';
 import { RefusalNote } from '../kit/notes';
 import { newId, type Refusal } from '../post';
-import { useWeld } from './context';
+import { useShop, useWeld } from './context';
 
 /** No inside purge, as decided: the arcs are marked all the same. */
 export function Unpurged() {
-  const { state, criterion, people, record } = useWeld();
+  const { state, criterion, record } = useWeld();
+  const { people } = useShop();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const need = state.need;
   if (!need) return null;
+  const { choice } = need;
+  if (choice === 'purge') return null;
   const start = async () =>
     setRefusal(
-      await record({
-        stream: newId(),
-        type: 'run.started',
-        body: {
-          spool: state.spool,
-          welds: [state.id],
-          setup: startingSetup(state.design.size),
-          rules: criterion.purge,
-          planned: null,
-          device: null,
-          place: 'vent',
-          monitorChecked: false,
-          countIn: 0,
-          backing: need.choice,
-          band: null,
-          listens: [],
-          station: '',
-          cylinder: null,
-          jointLag: 0,
-          shorter: null,
-        },
-      }),
+      await record({ stream: newId(), type: 'run.started', body: begunUnpurged(state.spool, state.id, choice, state.design, criterion) }),
     );
   return (
     <div className="space-y-3">

@@ -4,12 +4,13 @@ import { clock, timed } from '../../../core/basics/units';
 import type { RunState } from '../../../core/work/run';
 import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
-import { useWeld } from './context';
-import { RunPanel } from './RunPanel';
+import { numberIn, useShop, useWeld } from './context';
+import { AsPlanned, RunPanel } from './RunPanel';
+import type { StageView } from './stageView';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
-export function WeldStage() {
+function WeldStage() {
   const { state } = useWeld();
   const running = state.runs.find((r) => r.endedAt === null);
   if (running) return <RunPanel run={running} />;
@@ -41,7 +42,9 @@ export function WeldStage() {
 
 /** A run that has ended: its chart, this weld's own part of it, and a logger's file that was read later. */
 function RunKept({ run }: { run: RunState }) {
-  const { state, numberOf, system } = useWeld();
+  const { state } = useWeld();
+  const { spoolWelds, system } = useShop();
+  const numberOf = numberIn(spoolWelds);
   const { readings, flows } = useReadings(run);
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
@@ -72,3 +75,10 @@ function RunKept({ run }: { run: RunState }) {
     </div>
   );
 }
+
+function WeldBelow() {
+  const { state } = useWeld();
+  return state.runs.some((r) => r.endedAt === null) ? <AsPlanned /> : null;
+}
+
+export const weld: StageView = { view: 'end', Form: WeldStage, Below: WeldBelow };

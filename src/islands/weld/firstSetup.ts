@@ -1,10 +1,12 @@
 /** The set-up a weld's purge starts from: as planned, as the spool was last kept, or as a new one begins; with the gas of its lot. */
 import type { GasLot } from '../../../core/work/gas';
+import type { WeldState } from '../../../core/work/record';
 import { setupForWeld, startingSetup, type Setup } from '../../../core/models/setup';
-import type { Weld } from './context';
+import type { Shop } from './context';
 
 export function firstSetup(
-  { state, savedSetup, spoolDone }: Pick<Weld, 'state' | 'savedSetup' | 'spoolDone'>,
+  state: Pick<WeldState, 'plan' | 'id' | 'design'>,
+  { savedSetup, spoolDone }: Pick<Shop, 'savedSetup' | 'spoolDone'>,
   lot: Pick<GasLot, 'gas' | 'supplyPpm'> | null,
 ): Setup {
   const base =

@@ -136,19 +136,22 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
     };
   }, [fetchMore]);
 
-  const versionOf = (stream: string) => (stream === weld ? kept.events : (kept.runEvents[stream] ?? [])).at(-1)?.seq ?? 0;
-  const record = async (event: Said): Promise<Refusal | null> => {
-    // What happens on a run that goes on is kept here first; a decision at a desk is sent and answered.
-    if (event.type.startsWith('run.') && event.type !== 'run.started') {
-      const queued = sentEvent(event, versionOf(event.stream));
-      await enqueue(queued);
-      const end = await outcome(queued.id);
-      if (end === null) await fetchMore(event.stream);
-      return end === 'waiting' ? null : end;
-    }
-    const sent = await say(event, versionOf(event.stream));
-    if (sent.ok || sent.refusal.status === 409) await (event.type === 'run.started' ? refetch() : fetchMore(event.stream));
-    return sent.ok ? null : sent.refusal;
-  };
+  const record = useCallback(
+    async (event: Said): Promise<Refusal | null> => {
+      const known = streams.current.get(event.stream) ?? 0;
+      // What happens on a run that goes on is kept here first; a decision at a desk is sent and answered.
+      if (event.type.startsWith('run.') && event.type !== 'run.started') {
+        const queued = sentEvent(event, known);
+        await enqueue(queued);
+        const end = await outcome(queued.id);
+        if (end === null) await fetchMore(event.stream);
+        return end === 'waiting' ? null : end;
+      }
+      const sent = await say(event, known);
+      if (sent.ok || sent.refusal.status === 409) await (event.type === 'run.started' ? refetch() : fetchMore(event.stream));
+      return sent.ok ? null : sent.refusal;
+    },
+    [fetchMore, refetch],
+  );
   return { kept: shown, state, live, unsaved, record, unsay };
 }

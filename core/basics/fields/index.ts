@@ -1,0 +1,20 @@
+/** Fields as data, forms as tables of them. */
+export type { Field, Limit, Option, QuantityShape, Read, Shape, Typed, TypedForm } from './field';
+export {
+  beyond,
+  choice,
+  emptyOf,
+  flag,
+  hour,
+  moment,
+  number,
+  optional,
+  quantity,
+  ref,
+  several,
+  when,
+  words,
+  type QuantityField,
+} from './kinds';
+export { readForm, readSoFar, writeForm, type Across, type Table, type Values } from './form';
+export { within } from './schema';

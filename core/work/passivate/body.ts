@@ -1,0 +1,32 @@
+/** Bath, rinse and test as the record has them. */
+import type { Passivation, Product, Test } from '../../models/cleaning';
+
+type Used = { id: string; label: string; product: Product };
+
+export type Bath = {
+  acid: Passivation;
+  product: Used;
+  percent: number;
+  celsius: number;
+  dwell: number;
+  dwellFrom: 'sheet' | 'table' | 'told';
+  because: string | null;
+};
+
+/** A test that was not done here: when, by whom. */
+export type Elsewhere = { when: string; by: string };
+
+/** The result of the test that began with a rinse. */
+export type Tested = { rinse: string; passed: boolean; elsewhere: Elsewhere | null; because: string | null };
+
+export type Rinse = {
+  neutraliser: Used | null;
+  feedPh: number;
+  runoffPh: number;
+  chloridePpm: number | null;
+  test: Test;
+  /** of a test done elsewhere, and of the first two versions; else the test's own entry brings it, and until then it runs */
+  testPassed: boolean | null;
+  elsewhere: Elsewhere | null;
+  because: string | null;
+};

@@ -1,0 +1,202 @@
+/** What each register asks of a new item, and the item that comes of it. */
+import {
+  choice,
+  flag,
+  number,
+  optional,
+  quantity,
+  several,
+  when,
+  words,
+  type Field,
+  type Table,
+  type TypedForm,
+  type Values,
+} from '../../basics/fields';
+import { containers, gasNames, meterNames, type Gas, type Meter } from '../../basics/gases';
+import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
+import type { System } from '../../basics/units';
+import type { Product, Tool } from '../../models/cleaning';
+import type { NewRegisterItem } from './items';
+
+type Kind = NewRegisterItem['kind'];
+/** A form and what is made of it. */
+type Entry<T extends Table> = { fields: T; known: Partial<Values<T>>; make: (v: Values<T>) => unknown };
+const entry = <T extends Table>(fields: T, known: Partial<Values<T>>, make: (v: Values<T>) => unknown): Entry<T> => ({
+  fields,
+  known,
+  make,
+});
+
+const asMarked = (label: string) => words(label, { least: 1, most: 80, says: 'Enter it as marked.' });
+const alloyNames = Object.fromEntries(alloySchema.options.map((a) => [a, alloys[a].name])) as Record<AlloyId, string>;
+const lot = words('Lot', { least: 1, most: 40, says: 'Enter the lot.' });
+const station = words('Bay or station', { most: 40 });
+const gas = choice<Gas>('Gas', gasNames, { empty: null });
+
+const heat = entry(
+  {
+    label: asMarked('Number'),
+    alloy: choice('Alloy', alloyNames, { empty: null }),
+    what: choice('What', ['tube', 'fitting', 'filler', 'flux'], { empty: null }),
+    filler: words('Class, of a filler', { most: 20, hint: 'such as ER309L; empty: that of its alloy' }),
+    sulphur: optional(
+      number('Sulphur, %', { most: 1, unit: '%', says: 'A share such as 0.009.', hint: 'from the certificate, such as 0.009' }),
+    ),
+  },
+  { alloy: '316L' },
+  ({ alloy, what, filler, sulphur }) => ({ alloy, what, sulphur, filler: filler || null }),
+);
+
+const wpsAmps = (label: string) => optional(number(label, { least: 1e-9, most: 2000, unit: 'A', says: 'Amps such as 60.' }));
+const wps = entry(
+  {
+    label: asMarked('Number'),
+    revision: words('Revision', { least: 1, most: 12, says: 'Enter the revision.' }),
+    ampsLow: wpsAmps('Amps from'),
+    ampsHigh: wpsAmps('Amps to'),
+    about: words('For', { most: 120 }),
+    metals: several('Base metals it is for; none: it does not say', alloyNames),
+  },
+  {},
+  ({ revision, about, metals, ampsLow, ampsHigh }) => ({
+    ...{ revision, about, metals },
+    amps: ampsLow !== null && ampsHigh !== null ? [ampsLow, ampsHigh] : null,
+  }),
+);
+
+const frost = (system: System) =>
+  optional(
+    quantity('temperature', 'Its dew point', {
+      least: { value: -100, says: 'Drier than any gas that is sold. Check the unit.' },
+      most: { value: 20, says: 'Wetter than any gas that is sold. Check the unit.' },
+      hint: system === 'inch' ? 'such as -76 °F' : 'such as -60 °C',
+    }),
+  );
+const gasLot = (system: System) =>
+  entry(
+    {
+      label: asMarked('Number'),
+      gas,
+      lot,
+      grade: words('Grade', { most: 20 }),
+      supply: number('Oxygen in it, ppm', { most: 5000, unit: 'ppm', says: 'Type ppm from the certificate, such as 3.' }),
+      certificate: words('Certificate', { most: 60 }),
+      frost: frost(system),
+      use: choice('For', ['both', 'purge', 'torch'], { empty: null }),
+    },
+    { grade: '5.0' },
+    ({ supply, frost: frostPoint, ...v }) => ({ ...pick(v, 'gas', 'lot', 'grade', 'use', 'certificate'), supplyPpm: supply, frostPoint }),
+  );
+
+const tool = entry(
+  {
+    label: asMarked('Name'),
+    what: words('What it is', { most: 80 }),
+    metal: choice<Tool['metal']>('Marked for', ['stainless', 'titanium', 'carbon-steel', 'aluminium', 'unmarked'], { empty: null }),
+    grit: optional(number('Grit, if any', { least: 1, whole: true, says: 'A whole number, such as 120.' })),
+  },
+  {},
+  ({ what, metal, grit }) => ({ what, metal, grit }),
+);
+
+const product = (system: System) =>
+  entry(
+    {
+      label: asMarked('Name'),
+      kind: choice<Product['kind']>('Kind', ['paste', 'gel', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte'], { empty: null }),
+      lot,
+      dwell: optional(quantity('time', 'Dwell by its sheet', { bare: 'min', zero: false, hint: 'such as 20 min' })),
+      hottest: optional(
+        quantity('temperature', 'Hottest metal by its sheet', {
+          least: { value: 0, says: 'Colder than ice. Check the unit.' },
+          most: { value: 60, says: 'No sheet allows it so hot. Check the unit.' },
+          hint: `such as ${system === 'inch' ? '95 °F' : '35 °C'}; empty: the guides`,
+        }),
+      ),
+      hydrofluoric: flag('Holds hydrofluoric acid'),
+    },
+    { kind: 'citric' },
+    ({ kind, lot: number_, dwell, hottest, hydrofluoric }) => ({
+      kind,
+      lot: number_,
+      dwellSeconds: dwell,
+      hydrofluoric,
+      mostCelsius: hottest,
+    }),
+  );
+
+/** A cylinder that stands in no list. */
+const OWN = 'own';
+const own = (f: TypedForm) => f['container'] === OWN;
+const sizes: Record<string, string> = {
+  ...Object.fromEntries(containers.map((c) => [c.id, c.name])),
+  [OWN]: 'another: its volume and rating',
+};
+const cylinder = (system: System) =>
+  entry(
+    {
+      label: asMarked('Number'),
+      gas,
+      container: choice('Size', sizes, { empty: null }),
+      form: when(own, choice('What it holds', { cylinder: 'gas under pressure', liquid: 'liquid' }, { empty: null })),
+      water: when(own, quantity('volume', 'Water volume, such as 50 L', { bare: 'L', zero: false, most: 2 })),
+      rated: when(own, quantity('gauge', `Rated fill, such as ${system === 'inch' ? '2900 psi' : '200 bar'}`, { zero: false, most: 5e7 })),
+      station,
+    },
+    { container: '50-200' },
+    ({ gas: holds, container, form, water, rated, station: at }) => {
+      const bought = containers.find((c) => c.id === container);
+      const made = bought ? { form: bought.form, water: bought.water, rated: bought.rated } : { form, water, rated };
+      return { gas: holds, lot: null, ...made, station: at };
+    },
+  );
+
+/** Air at sea level, Pa: a scale is marked for the pressure in its tube; gauge pressure is what stands on it. */
+const ATMOSPHERE = 101_325;
+const meter = (system: System) =>
+  entry(
+    {
+      label: asMarked('Number'),
+      meterKind: choice<Meter['meterKind']>('Kind', meterNames, { empty: null }),
+      scaleGas: choice('Scale is for', ['argon', 'air', 'helium', 'nitrogen'], { empty: null }),
+      scale: quantity('gauge', 'Scale pressure, gauge', {
+        most: 2e6 - ATMOSPHERE,
+        hint: `0 ${system === 'inch' ? 'psi' : 'bar'}, or what stands on it`,
+      }),
+      station,
+    },
+    { scale: 0 },
+    ({ meterKind, scaleGas, scale, station: at }) => ({
+      meterKind,
+      scaleGas,
+      scalePascal: ATMOSPHERE + scale,
+      scaleCelsius: 20,
+      station: at,
+    }),
+  );
+
+const pick = <T extends object, K extends keyof T>(from: T, ...names: K[]): Pick<T, K> =>
+  Object.fromEntries(names.map((n) => [n, from[n]])) as Pick<T, K>;
+
+/** Kinds that are entered by hand, with their names; a kit is kept from a set-up. */
+export const entered = {
+  heat: 'Heat',
+  wps: 'WPS',
+  gas: 'Gas lot',
+  tool: 'Tool',
+  product: 'Product',
+  cylinder: 'Cylinder',
+  meter: 'Flow meter',
+} as const satisfies Partial<Record<Kind, string>>;
+export type Entered = keyof typeof entered;
+
+/** The form of a kind: its fields, what stands in them from the start, and the item they make. */
+export function entryForm(
+  kind: Entered,
+  system: System,
+): { fields: Table & { label: Field<string> }; known: Record<string, unknown>; item: (v: Record<string, unknown>) => unknown } {
+  const all = { heat, wps, gas: gasLot(system), tool, product: product(system), cylinder: cylinder(system), meter: meter(system) };
+  const { fields, known, make } = all[kind] as unknown as Entry<Table & { label: Field<string> }>;
+  return { fields, known, item: (v) => ({ kind, label: v['label'], body: make(v as Values<Table & { label: Field<string> }>) }) };
+}

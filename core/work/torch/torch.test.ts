@@ -1,0 +1,41 @@
+/** What the set-up of a torch begins with: by the rules of `shield` and `heat`, and never by a figure that nobody gave. */
+import { describe, expect, it } from 'vitest';
+import { findSize, type Size } from '../../basics/sizes';
+import { readForm, writeForm } from '../../basics/fields';
+import { cupFlow, startingCup } from '../../models/shield';
+import type { Design } from '../jobs';
+import { torchForm, torchKnown, torchSaid, tungstenTyped } from './index';
+
+const design = (nominal: string, alloy: Design['alloyA'] = '316L'): Design => ({
+  size: findSize('inch-tube', nominal) as Size,
+  ...{ alloyA: alloy, alloyB: alloy, joint: 'square-butt', looking: 'from A to B', insideReachable: true },
+  criterion: { id: 'House-MP', version: 1 },
+});
+
+describe('the torch until it is set', () => {
+  it.each(['1', '2', '4'])('%s in tube: cup and flow by their rule', (nominal) => {
+    const d = design(nominal);
+    const known = torchKnown(null, d);
+    expect(known.cup).toBe(String(startingCup(d.size.od, false)));
+    expect(known.flow).toBe(cupFlow(Number(known.cup), true).value);
+    // A cup with a lens runs on 10 to 25 CFH, handbooks of the trade; from memory.
+    const cfh = known.flow / (0.3048 ** 3 / 3600);
+    expect(cfh).toBeGreaterThan(10);
+    expect(cfh).toBeLessThan(30);
+    expect(known.stickOut).toBeLessThanOrEqual(0.0127);
+  });
+  it('a form of it reads back as it was, but for the digits that are shown', () => {
+    const d = design('2');
+    const known = torchKnown(null, d);
+    const read = readForm(torchForm, { ...writeForm(torchForm, known, 'inch'), ...tungstenTyped(known.electrode ?? 0, 'inch') }, 'inch');
+    if (!read.ok) throw new Error(JSON.stringify(read.errors));
+    const said = torchSaid(read.values, d);
+    expect(said.electrode).toBeCloseTo((3 / 32) * 0.0254, 9);
+    expect(said.flow / known.flow).toBeCloseTo(1, 2);
+    expect(said.figures.length).toBeGreaterThan(2);
+  });
+  it('has no extra screen without a lens', () => {
+    const v = { ...torchKnown(null, design('2')), lens: false, screen: true } as Parameters<typeof torchSaid>[0];
+    expect(torchSaid(v, design('2')).screen).toBe(false);
+  });
+});

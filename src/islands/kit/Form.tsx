@@ -1,0 +1,125 @@
+/** A form of fields that are data: drawn, read back as a whole, sent; the refusal above the button. Nothing typed is lost when refused. */
+import { createContext, useContext, useId, useState, type ReactNode } from 'react';
+import { FormProvider, useForm, type FieldErrors } from 'react-hook-form';
+import {
+  readForm,
+  readSoFar,
+  writeForm,
+  type Across,
+  type Table,
+  type Typed,
+  type TypedForm,
+  type Values,
+} from '../../../core/basics/fields';
+import type { System } from '../../../core/basics/units';
+import type { Refusal } from '../post';
+import { RefusalNote } from './notes';
+
+type AnyForm = { table: Table; across: readonly Across<Table>[]; system: System; id: string };
+const Tables = createContext<AnyForm | null>(null);
+
+/** The form a field stands in. */
+export function useTable(): AnyForm {
+  const form = useContext(Tables);
+  if (!form) throw new Error('A field stands in a Form.');
+  return form;
+}
+
+/** A form as it stands: what is typed, and what of it can be read by now. */
+export type View<T extends Table> = {
+  typed: TypedForm;
+  read: Partial<Values<T>>;
+  set: (name: keyof T & string, typed: Typed) => void;
+};
+
+type Props<T extends Table> = {
+  of: T;
+  across?: readonly Across<T>[];
+  /** what is known already, SI */
+  known?: Partial<Values<T>>;
+  /** what was typed before, where the very text matters */
+  typed?: TypedForm;
+  system: System;
+  /** @param typed the texts, where the very words matter */
+  onRecord: (values: Values<T>, typed: TypedForm) => Promise<Refusal | null>;
+  label: string;
+  /** how the button looks, where recording is more than that */
+  look?: string;
+  /** one row with its button at the end */
+  row?: boolean;
+  /** begins again once it was taken; a row does, unless it keeps what stands in it */
+  again?: boolean;
+  className?: string;
+  children: ReactNode | ((view: View<T>) => ReactNode);
+};
+
+export function Form<T extends Table>({
+  of: table,
+  across = [],
+  known,
+  typed,
+  system,
+  onRecord,
+  label,
+  look = 'btn-primary px-6',
+  row = false,
+  again = row,
+  className,
+  children,
+}: Props<T>) {
+  const id = useId();
+  const [start] = useState((): TypedForm => ({ ...writeForm(table, known ?? {}, system), ...typed }));
+  const form = useForm<TypedForm, unknown, Values<T>>({
+    defaultValues: start,
+    mode: 'onTouched',
+    resolver: (now) => {
+      const read = readForm(table, now, system, across);
+      if (read.ok) return { values: read.values, errors: {} };
+      const errors = Object.fromEntries(Object.entries(read.errors).map(([name, message]) => [name, { type: 'check', message }]));
+      return { values: {}, errors: errors as FieldErrors<TypedForm> };
+    },
+  });
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const submit = form.handleSubmit(async (values) => {
+    const no = await onRecord(values, form.getValues());
+    setRefusal(no);
+    if (!no && again) form.reset(start);
+  });
+  const now = form.watch();
+  const put: (name: string, value: Typed, how: { shouldValidate: boolean; shouldDirty: boolean }) => void = form.setValue;
+  const view: View<T> = {
+    typed: now,
+    read: readSoFar(table, now, system),
+    set: (name, value) => put(name, value, { shouldValidate: form.formState.isSubmitted, shouldDirty: true }),
+  };
+  const fields = typeof children === 'function' ? children(view) : children;
+  const { isSubmitting } = form.formState;
+  const button = (style: string) => (
+    <button type="submit" className={`btn min-h-12 ${style}`} disabled={isSubmitting}>
+      {isSubmitting ? 'Saving' : label}
+    </button>
+  );
+  return (
+    <Tables value={{ table, across: across as unknown as readonly Across<Table>[], system, id }}>
+      <FormProvider {...form}>
+        <form noValidate onSubmit={(e) => void submit(e)} className={row ? '' : 'space-y-3'}>
+          {row ? (
+            <>
+              <div className={className ?? 'flex flex-wrap items-start gap-2'}>
+                {fields}
+                {button('mt-5')}
+              </div>
+              <RefusalNote refusal={refusal} />
+            </>
+          ) : (
+            <>
+              {fields}
+              <RefusalNote refusal={refusal} />
+              {button(look)}
+            </>
+          )}
+        </form>
+      </FormProvider>
+    </Tables>
+  );
+}
