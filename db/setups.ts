@@ -53,10 +53,10 @@ export type RunningPurge = { id: string; numbers: string[]; flow: number; gas: S
 /** The purges that run now: what each lets out, the cylinder it draws from, and the bay of that or of its monitor. */
 export async function running(db: Db): Promise<RunningPurge[]> {
   const rows = await db<(Omit<RunningPurge, 'bay'> & { station: string | null; device: string | null })[]>`
-    select r.id, r.flow, r.cylinder, c.body ->> 'station' as station, r.summary -> 'device' ->> 'label' as device, r.summary ->> 'gas' as gas,
+    select r.id, r.flow, r.cylinder, c.body ->> 'station' as station, d.name as device, r.gas,
       array(select w.number from weld_run wr join weld w on w.id = wr.weld where wr.run = r.id order by w.ordinal) as numbers
     from run r join spool s on s.id = r.spool join line l on l.id = s.line join job j on j.id = l.job
-      left join register c on c.id = r.cylinder
+      left join register c on c.id = r.cylinder left join device d on d.id = r.device
     where r.ended_at is null and not j.cleared order by r.started_at`;
   return rows.map(({ station, device, ...r }) => ({ ...r, bay: station || device || 'no bay named' }));
 }

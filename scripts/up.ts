@@ -7,7 +7,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { connect } from '../db/sql';
 import { openDatabase } from '../db/open';
-import { program } from './lib/built';
+import { appEnv, program } from './lib/built';
 import { cardOf, prepare, runningSince } from './lib/prepare';
 import { freePort, hasCluster, startCluster, type Cluster } from './lib/cluster';
 import { beginAgain } from './lib/fresh';
@@ -104,7 +104,7 @@ try {
   const warm = running ? Math.round((Date.now() - running) / 1000) : 0;
   await sql.end();
 
-  await child('the application', 'http', { DATABASE_URL: url, PORT: String(port), NODE_ENV: 'production' });
+  await child('the application', 'http', { DATABASE_URL: url, PORT: String(port), ...appEnv });
   for (const [i, device] of standIns.entries()) {
     const control = await freePort(port + 1 + i);
     await child(`the simulated ${device.name}`, cardOf(device).kind, {

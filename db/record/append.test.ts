@@ -114,11 +114,11 @@ describe('the record', () => {
 
   it('gives the same summary rows when they are rebuilt from the events', async () => {
     const before = await w.sql`select id, due, summary, version from weld order by id`;
-    const runs = await w.sql`select id, summary, version, ended_at from run order by id`;
+    const runs = await w.sql`select id, gas, version, ended_at from run order by id`;
     await w.owner`update weld set due = 'lost', summary = '{}', version = 0`;
     await rebuild(w.sql);
     expect(await w.sql`select id, due, summary, version from weld order by id`).toEqual(before);
-    expect(await w.sql`select id, summary, version, ended_at from run order by id`).toEqual(runs);
+    expect(await w.sql`select id, gas, version, ended_at from run order by id`).toEqual(runs);
   });
 
   it('corrects by a new event that names the old one, and takes back a mark', async () => {

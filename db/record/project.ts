@@ -1,7 +1,7 @@
 /** The rows beside the record, written from the reduced state in the transaction of the event. SQL looks them up and interprets nothing. */
 import { totalFlow } from '../../core/models/setup';
 import { summarise, type WeldState } from '../../core/work/record';
-import { summariseRun, type RunState } from '../../core/work/run';
+import type { RunState } from '../../core/work/run';
 import type { Tx } from '../sql';
 import { weldRecord } from './stored';
 
@@ -14,7 +14,7 @@ const time = (ms: number | null): Date | null => (ms === null ? null : new Date(
 export async function writeRun(tx: Tx, s: RunState): Promise<void> {
   const { cylinder, setup, backing } = s.started;
   const flow = backing === 'purge' ? totalFlow(setup) : 0;
-  await tx`update run set summary = ${tx.json(summariseRun(s))}, version = ${s.version}, started_at = ${new Date(s.startedAt)}, ended_at = ${time(s.endedAt)},
+  await tx`update run set gas = ${setup.gas}, version = ${s.version}, started_at = ${new Date(s.startedAt)}, ended_at = ${time(s.endedAt)},
     bottle_at = ${time(s.bottleAt)}, flow = ${flow} where id = ${s.id}`;
   // A purge of the first version did not say what it drew from: that is found once, from what its welds said.
   if (cylinder !== undefined) await tx`update run set cylinder = ${cylinder?.id ?? null} where id = ${s.id}`;

@@ -74,8 +74,8 @@ export async function fill(sql: Sql, person: string): Promise<{ welds: string[];
   await sql`insert into stream select x.id, s.kind, s.version, s.head_hash, s.last_at, s.headed
     from clone c, lateral (values (c.weld, ${weld}::uuid), (c.run, ${run}::uuid)) x(id, like_) join stream s on s.id = x.like_`;
   await sql`insert into weld select c.weld, c.spool, 'W-' || c.i, c.i, w.due, w.summary, w.version, w.updated_at from clone c, weld w where w.id = ${weld}`;
-  await sql`insert into run (id, spool, summary, version, started_at, ended_at)
-    select c.run, c.spool, r.summary, r.version, r.started_at, r.ended_at from clone c, run r where r.id = ${run}`;
+  await sql`insert into run (id, spool, gas, version, started_at, ended_at)
+    select c.run, c.spool, r.gas, r.version, r.started_at, r.ended_at from clone c, run r where r.id = ${run}`;
   await sql`insert into weld_run select weld, run from clone`;
   await sql`insert into event (stream, seq, id, type, version, happened_at, received_at, actor, identified, body, content, canonical, prev_hash, hash, form, added)
     select x.id, e.seq, pg_temp.id(x.id::text || e.seq), e.type, e.version, e.happened_at, e.received_at, e.actor, e.identified,

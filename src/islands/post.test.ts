@@ -56,6 +56,28 @@ describe('the page’s clock', () => {
   });
 });
 
+describe('two presses', () => {
+  const said = { stream: 's', type: 'run.marked', body: { mark: 'tack', weld: null } } as const;
+  const at = (e: { happenedAt: string; offsetMs: number }) => Date.parse(e.happenedAt) + e.offsetMs;
+  it('keep their order when an answer between them took long, and its time is heard late', async () => {
+    const { post, server } = await open(0);
+    post.heardTime(server());
+    const first = post.sentEvent(said, null);
+    post.heardTime(server() - 400);
+    const [second, third] = [post.sentEvent(said, null), post.sentEvent(said, null)];
+    expect(at(second)).toBeGreaterThan(at(first));
+    expect(at(third)).toBeGreaterThan(at(second));
+    expect(at(third) - at(first)).toBeLessThan(10);
+  });
+  it('go by a clock that was set right', async () => {
+    const { post, server } = await open(0);
+    post.heardTime(server() + HOUR);
+    const first = post.sentEvent(said, null);
+    post.heardTime(server());
+    expect(at(post.sentEvent(said, null))).toBeLessThan(at(first) - HOUR / 2);
+  });
+});
+
 describe('a request', () => {
   const answer = async (reply: () => Response | Promise<Response>) => {
     const { post } = await open(0);

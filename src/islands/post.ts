@@ -36,6 +36,16 @@ export function fromCache(madeAt: number): boolean {
 /** Server time as this browser knows it, ms. */
 export const serverTime = (): number => Date.now() + offset;
 
+/** The offset wavers by as long as an answer took, ms; a step larger than this is a clock that was set. */
+const WAVER = 5000;
+let told = 0;
+/** Now, and after whatever was told before: an answer that took long must not turn two presses about. */
+function tellingTime(): number {
+  const now = serverTime();
+  told = now <= told && told - now < WAVER ? told + 1 : now;
+  return told;
+}
+
 export const newId = uuid;
 
 /** This browser, so that two that mark the same thing are told apart from one that marks it twice. */
@@ -81,7 +91,7 @@ export const sentEvent = (event: Said, seen: number | null): SentEvent => ({
   stream: event.stream,
   type: event.type,
   version: versionOf(event.type),
-  happenedAt: new Date(event.at === undefined ? Date.now() : event.at - offset).toISOString(),
+  happenedAt: new Date((event.at ?? tellingTime()) - offset).toISOString(),
   offsetMs: Math.round(offset),
   seen: eventTypes[event.type].decision ? seen : null,
   body: event.body,

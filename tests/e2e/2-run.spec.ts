@@ -51,6 +51,7 @@ test('a mark is set to the time it happened, or taken back; a time to come is re
   const refill = page.locator('li').filter({ hasText: 'Closed, refill' });
   await refill.getByRole('button', { name: 'Correct' }).click();
   await page.getByLabel('Happened at').fill('50:00');
+  await press(page, 'Set it right');
   await expect(page.getByText('That is still to come.')).toBeVisible();
   await page.getByLabel('Happened at').fill('soon');
   await expect(page.getByText(/Type minutes and seconds/)).toBeVisible();

@@ -8,7 +8,7 @@ import { readFileSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { connect } from '../../db/sql';
 import { openDatabase } from '../../db/open';
-import { program } from '../../scripts/lib/built';
+import { appEnv, program } from '../../scripts/lib/built';
 import { throwawayCluster } from '../../scripts/lib/cluster';
 import { cardOf, prepare, type StandIn } from '../../scripts/lib/prepare';
 import { ports, FIRST } from './ports';
@@ -30,7 +30,7 @@ let ending = false;
 function run(name: string, file: string, env: Record<string, string>): Promise<void> {
   const child = spawn(process.execPath, [program(file)], {
     cwd: root,
-    env: { ...process.env, SENTREL_TEST: '1', NODE_ENV: 'production', ...env },
+    env: { ...process.env, SENTREL_TEST: '1', ...appEnv, ...env },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   children.set(name, child);

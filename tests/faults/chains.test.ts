@@ -72,7 +72,12 @@ describe('many welds', () => {
     for (let i = 0; i < 3; i++) await enter(world, { spool: `B-${i}`, count: 150 });
     const all = await board(world.sql, Date.now());
     expect([all.counts, all.welds.length, all.done]).toEqual([{ fitup: 450 }, 60, 0]);
-    expect((await board(world.sql, Date.now(), { due: 'fitup', page: 7 })).welds).toHaveLength(30);
+    // Page after page, each weld once and in the same order.
+    const pages = [];
+    for (let page = 0; page < 9; page++) pages.push((await board(world.sql, Date.now(), { due: 'fitup', page })).welds.map((x) => x.id));
+    expect(pages.map((p) => p.length)).toEqual([60, 60, 60, 60, 60, 60, 60, 30, 0]);
+    expect(new Set(pages.flat()).size).toBe(450);
+    expect(pages[0]).toEqual(all.welds.map((x) => x.id));
     expect((await board(world.sql, Date.now(), { due: 'look' })).welds).toHaveLength(0);
     await world.end();
   });

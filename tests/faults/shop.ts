@@ -7,7 +7,7 @@ import { addPerson } from '../../db/people';
 import { addDevice } from '../../db/devices';
 import { shipCriteria } from '../../db/registers';
 import { connect, type Sql } from '../../db/sql';
-import { program } from '../../scripts/lib/built';
+import { appEnv, program } from '../../scripts/lib/built';
 import { freePort, throwawayCluster, type Cluster } from '../../scripts/lib/cluster';
 import { enter, runBody, say, type World } from '../database';
 
@@ -38,7 +38,7 @@ const serve = (database: string, port: number): Promise<ChildProcess> =>
   new Promise((ready) => {
     const child = spawn(process.execPath, [program('http')], {
       cwd: root,
-      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: database, PORT: String(port) },
+      env: { ...process.env, ...appEnv, DATABASE_URL: database, PORT: String(port) },
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     });
     child.once('message', () => ready(child));

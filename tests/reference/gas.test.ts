@@ -56,8 +56,8 @@ describe('cylinders', () => {
     expect([-10, 0, 30].map((t) => Math.round(pressureAt('argon', 0.05, fill, t) / 1e5))).toEqual([173, 184, 216]);
   });
   it('one litre of liquid argon is 0.837 m³ of gas, of nitrogen 0.69 (handbook)', () => {
-    expect(liquidYield.argon).toBeCloseTo(1.395 / ((0.039948 * 1e5) / (8.314462618 * 288.15)), 1);
-    expect(liquidYield.nitrogen).toBeCloseTo(0.808 / ((0.0280134 * 1e5) / (8.314462618 * 288.15)), 1);
+    expect((liquidYield.argon ?? 0) / (1.395 / ((0.039948 * 1e5) / (8.314462618 * 288.15)))).toBeCloseTo(1, 2);
+    expect((liquidYield.nitrogen ?? 0) / (0.808 / ((0.0280134 * 1e5) / (8.314462618 * 288.15)))).toBeCloseTo(1, 2);
   });
 });
 

@@ -283,7 +283,7 @@ describe('short fat bodies', () => {
 });
 
 describe('an opened dam', () => {
-  it("counter-flow through an upright opening, q = 0.144 sqrt(g' d^5): 8.2, 24 and 343 L/min in 2, 3 and 8 in (derived)", () => {
+  it("counter-flow through an upright opening, q = 0.144 sqrt(g' d^5): 8.2 and 24 L/min in 2 and 3 in, 343 in 8 in to an eighth (derived)", () => {
     // Read back from the share of a large space in a short time.
     const flow = (d: number) => -(Math.log(1 - airLetIn('argon', 100, d, 'side', 10)) * 100 * 60_000) / 10;
     expect(flow(0.0475)).toBeCloseTo(8.2, 1);

@@ -77,10 +77,10 @@ describe('on sixty recorded runs each', () => {
     for (let n = 0; n < RUNS; n++) for (const [state] of watched(recorded(n, LONG), LONG)) told.set(state, (told.get(state) ?? 0) + 1);
     expect(Object.fromEntries([...told].filter(([s]) => s !== 'good' && s !== 'steady'))).toEqual({});
   }, 60_000);
-  it('frozen above its noise: every one told within 25 s', () => {
+  it('frozen above its noise: all but one of sixty told within 25 s', () => {
     expect(missed('freeze', 'frozen', 25, (n) => ({ at: 20 + 2 * n }))).toBeLessThanOrEqual(1);
   }, 60_000);
-  it('dropped: every one told within 12 s', () => expect(missed('drop', 'dropped', 13, (n) => ({ at: 30 + 5 * n }))).toBe(0), 60_000);
+  it('dropped: every one told within 12 s', () => expect(missed('drop', 'dropped', 12, (n) => ({ at: 30 + 5 * n }))).toBe(0), 60_000);
   it(
     'saturated: every one told at the next look',
     () => expect(missed('saturate', 'saturated', 2, (n) => ({ at: 30 + 5 * n }))).toBe(0),

@@ -1,6 +1,6 @@
 /**
  * Sizes against published plain-end masses of ASME B36.10M/B36.19M, lb/ft (carbon-steel density): 10.69 (D - t) t.
- * The masses are recalled apart from the dimensions, so agreement is a check of both.
+ * The masses are recalled apart from the dimensions, so agreement is some check of both; neither was read from the standard here.
  */
 import { describe, expect, it } from 'vitest';
 import { boreArea, findSize, sizesOf, type Size } from '../../core/basics/sizes';
@@ -41,7 +41,8 @@ describe('schedules that look alike', () => {
   });
 });
 
-// ASME BPE part DT / ASTM A270 and EN 10357 series A, dimensions from memory; litres per metre follow from them.
+// ASME BPE part DT / ASTM A270 and EN 10357 series A, dimensions from memory; litres per metre follow from them: the same memory on
+// both sides, so this guards against slips and proves nothing.
 it.each([
   ['inch-tube', '1/2', 0.069],
   ['inch-tube', '1', 0.384],
@@ -49,7 +50,9 @@ it.each([
   ['inch-tube', '3', 4.174],
   ['inch-tube', '4', 7.448],
   ['inch-tube', '6', 16.94],
-] as const)('%s %s holds %d L/m', (series, nominal, litres) => expect(boreArea(size(series, nominal)) * 1000).toBeCloseTo(litres, 2));
+] as const)('%s %s holds %d L/m (a guard against slips)', (series, nominal, litres) =>
+  expect(boreArea(size(series, nominal)) * 1000).toBeCloseTo(litres, 2),
+);
 
 it('DN 50 is 53, 60.3 mm by school: no series stands for another', () => {
   expect(size('metric-tube', '50').od).toBe(0.053);

@@ -1,6 +1,7 @@
 /**
  * Slope, fat bodies and 12 o'clock against a planar two-dimensional slice of the same bodies that was computed apart from this model
- * (210 runs; grid within 3 %). The slice is a computation and no measurement. Beside it the model against itself, finer in time and space.
+ * (210 runs; grid within 3 %). The slice is a computation and no measurement, and its working is not kept here: what it gives is a
+ * guard against slips, with the tolerance that each title names. Beside it the model against itself, finer in time and space.
  */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -48,7 +49,7 @@ describe('against the slice: s to 100 ppm at the vent', () => {
     [-30, 185],
     [-60, 147],
     [-90, 84],
-  ])('3 in, 0.5 m, 8 L/min, vent end up %d degrees: %d s', (up, slice) =>
+  ])('3 in, 0.5 m, 8 L/min, vent end up %d degrees: %d s, to a quarter', (up, slice) =>
     within(times({ ...three, up }).vent, slice, up >= 0 ? 0.85 : 0.74, 1.25, `${up}`),
   );
   it.each([
@@ -60,14 +61,14 @@ describe('against the slice: s to 100 ppm at the vent', () => {
     [-30, 87],
     [-60, 63],
     [-90, 47],
-  ])('2 in, 1 m, 8 L/min, %d degrees: %d s', (up, slice) => within(times({ ...two, up }).vent, slice, 0.74, 1.25, `${up}`));
+  ])('2 in, 1 m, 8 L/min, %d degrees: %d s, to a quarter', (up, slice) => within(times({ ...two, up }).vent, slice, 0.74, 1.25, `${up}`));
   it.each([
     [30, 19],
     [5, 31],
     [0, 48],
     [-5, 57],
     [-30, 59],
-  ])('helium, 2 in, 1 m, 8 L/min, vent end down %d degrees: %d s', (up, slice) =>
+  ])('helium, 2 in, 1 m, 8 L/min, vent end down %d degrees: %d s, to a fifth', (up, slice) =>
     within(times({ ...two, up, gas: 'helium' }).vent, slice, 0.8, 1.15, `${up}`),
   );
   it.each([
@@ -81,13 +82,13 @@ describe('against the slice: s to 100 ppm at the vent', () => {
     [0.5, 16, 0, 209],
     [0.5, 16, -2, 246],
     [0.5, 16, -5, 350],
-  ])('8 in, %d m, %d L/min, %d degrees: %d s', (length, flow, up, slice) =>
+  ])('8 in, %d m, %d L/min, %d degrees: %d s, to a sixth', (length, flow, up, slice) =>
     within(times({ ...eight, length, flow, up }).vent, slice, 0.84, 1.1, `${up}`),
   );
   it.each([
     [10, 433],
     [16, 337],
-  ])("12 o'clock at the joint, 8 in, 0.5 m, %d L/min: %d s, after the vent", (flow, slice) => {
+  ])("12 o'clock at the joint, 8 in, 0.5 m, %d L/min: %d s to a fifth, after the vent", (flow, slice) => {
     const t = times({ ...eight, flow });
     within(t.joint, slice, 0.8, 1.16, '12');
     expect(t.joint).toBeGreaterThan(t.vent * 1.2);

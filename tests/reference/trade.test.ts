@@ -1,4 +1,7 @@
-/** Rows and rules of the trade against where they are printed; from memory where it says so. */
+/**
+ * Rows and rules of the trade against where they are printed. Where it says "from memory" table and test were recalled alike: such a test
+ * guards against slips of the hand, and does not show that the memory is right.
+ */
 import { describe, expect, it } from 'vitest';
 import { baths } from '../../core/models/cleaning';
 import { gasRefusal } from '../../core/basics/gases';
@@ -9,7 +12,7 @@ import { coverWithScreen, cupFlow, cups, cfh, cupBore, reynolds, stickOut } from
 
 const INCH = 0.0254;
 
-it('ASTM A967 immersion rows, from memory; both temperature scales printed there agree', () => {
+it('ASTM A967 immersion rows, from memory (a guard against slips); both temperature scales printed there agree', () => {
   const printed: Record<string, [number, number, number]> = {
     'Nitric 2': [70, 90, 30],
     'Nitric 3': [120, 140, 20],
@@ -29,7 +32,7 @@ it('ASTM A967 immersion rows, from memory; both temperature scales printed there
   expect(baths).toHaveLength(6);
 });
 
-describe('filler (AWS A5.9, A5.14, A5.16 annexes, from memory)', () => {
+describe('filler (AWS A5.9, A5.14, A5.16 annexes, from memory: a guard against slips)', () => {
   it.each([
     ['304L', '304L', 'ER308L'],
     ['316L', '316L', 'ER316L'],
@@ -44,7 +47,7 @@ describe('filler (AWS A5.9, A5.14, A5.16 annexes, from memory)', () => {
   it('titanium is not fusion welded to steel', () => expect(fillerFor('Ti-2', '316L')).toBeNull());
 });
 
-describe('gas on metal (EN ISO 14175 notes, DVS 0937, from memory)', () => {
+describe('gas on metal (EN ISO 14175 notes, DVS 0937, from memory: a guard against slips)', () => {
   it('hydrogen only on austenitic and nickel, nitrogen never on titanium nor titanium-stabilised', () => {
     expect(gasRefusal('argon-5h2', 'austenitic')).toBeNull();
     expect(gasRefusal('argon-2h2', 'duplex')).toContain('Hydrogen');

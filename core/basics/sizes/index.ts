@@ -51,8 +51,6 @@ export const findSize = (series: Series, nominal: string, schedule: string | nul
 export const bore = (s: Size): number => s.od - 2 * s.wall;
 /** Inside cross-section, m². */
 export const boreArea = (s: Size): number => (Math.PI / 4) * bore(s) ** 2;
-/** Inside circumference, m. */
-export const boreRound = (s: Size): number => Math.PI * bore(s);
 /** Short name in the words of its series: 2 in tube, DN 50 EN 10357 A, NPS 6 Sch 10S. */
 export function sizeName(s: Size): string {
   if (isOwn(s)) {

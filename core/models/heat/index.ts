@@ -39,12 +39,14 @@ export function startingAmps(wall: number): Figure {
   });
 }
 
+/** The shortest post-flow there is, s. Shop default. */
+export const LEAST_POST_FLOW = 8;
 /** Post-flow on the torch: 1 s for each 10 A, at least 8 s (shop default). */
 export const postFlow = (amps: number): Figure =>
   figure({
     label: 'Post-flow on the torch',
     quantity: 'time',
-    value: Math.max(8, amps / 10),
+    value: Math.max(LEAST_POST_FLOW, amps / 10),
     kind: 'rule',
     formula: '1 s for each 10 A, at least 8 s',
     source: 'Common practice, no source',

@@ -2,9 +2,8 @@
  * Do the papers belong to this weld? Heats, filler, flux and WPS against the metals of the joint; cylinder and meter against the gas.
  * Papers are what the registers say of an item; null where a register says nothing, and then nothing is judged.
  */
-import { z } from 'zod';
-import { gasNames, meterFactor, meterSchema, type Gas, type Meter } from '../../basics/gases';
-import { alloys, alloySchema, fillerClass, fillerFor, type AlloyFamily, type AlloyId } from '../../basics/materials';
+import { gasNames, meterFactor, type Gas, type Meter } from '../../basics/gases';
+import { alloys, fillerClass, fillerFor, type AlloyFamily, type AlloyId } from '../../basics/materials';
 
 /** A heat of tube, fitting, filler or root flux. */
 export type HeatPaper = {
@@ -151,11 +150,3 @@ export function gasPaperFaults({ cylinder, meter }: GasPapers, purge: Gas): Pape
     });
   return faults;
 }
-
-export const heatPaperSchema = z.object({
-  alloy: alloySchema,
-  what: z.enum(['tube', 'fitting', 'filler', 'flux']),
-  sulphur: z.number().min(0).max(1).nullable(),
-  filler: z.string().max(20).nullable(),
-});
-export const meterPaperSchema = meterSchema;

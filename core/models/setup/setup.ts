@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { within } from '../../basics/fields';
 import { gasSchema, settles } from '../../basics/gases';
 import { bore, type Size } from '../../basics/sizes';
-import { isStraight, layOut, partSchema, portSchema, turnWhole, type Part, type Seat } from '../../basics/spool';
+import { isStraight, layOut, partSchema, portSchema, type Part, type Seat } from '../../basics/spool';
 import { measures } from './measures';
 
 export const damSchema = z.enum(['bung', 'foil', 'tape', 'card', 'plate', 'foam', 'water-soluble']);
@@ -176,9 +176,6 @@ export function nextId(taken: readonly { id: string }[], letters: string): strin
   const used = taken.flatMap((t) => (t.id.startsWith(letters) ? [Number(/\d+/.exec(t.id)?.[0] ?? 0)] : []));
   return `${letters}${Math.max(0, ...used) + 1}`;
 }
-
-/** Which end is high once the whole is turned: the world height of a point, m. */
-export const heightIn = (s: Pick<Setup, 'tilt' | 'roll'>, p: Parameters<typeof turnWhole>[0]): number => turnWhole(p, s.tilt, s.roll)[1];
 
 /** What is taken along from job to job: how the ends are closed, fed and vented; not the spool. */
 export const kitSchema = z.object({

@@ -30,8 +30,6 @@ export const pressItemSchema = z.object({ ...item, press: z.number('press is no 
 /** An arc seen by a current clamp. */
 export const arcItemSchema = z.object({ ...item, arc: z.enum(['on', 'off']), amps: z.number('amps is no number').min(0).max(2000) });
 
-export type OxygenItem = z.infer<typeof oxygenItemSchema>;
-export type FlowItem = z.infer<typeof flowItemSchema>;
 export type PressItem = z.infer<typeof pressItemSchema>;
 export type ArcItem = z.infer<typeof arcItemSchema>;
 

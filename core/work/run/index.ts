@@ -49,6 +49,7 @@ export {
   type Turn,
 } from './state';
 export { lateOddity } from './late';
+export { sinceGasOn } from './since';
 export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
 export { gate, heldFor, rulesFor, type Gate, type Reading } from './gate';
 export { alarmsOf, DRY_SOON, type Alarm } from './alarms';

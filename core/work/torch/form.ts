@@ -3,7 +3,7 @@ import { choice, flag, quantity, within, type TypedForm, type Values } from '../
 import type { Figure } from '../../basics/figure';
 import { isTitanium } from '../../basics/materials';
 import { show, type System } from '../../basics/units';
-import { postFlow, startingAmps } from '../../models/heat';
+import { LEAST_POST_FLOW, postFlow, startingAmps } from '../../models/heat';
 import { cupBore, cupFlow, cups, startingCup, stickOut } from '../../models/shield';
 import type { Design } from '../jobs';
 import type { TorchSetup } from './body';
@@ -36,11 +36,8 @@ const USUAL_TUNGSTEN = 2.4e-3;
 /** Stick-out to begin with, m (1/2 in), where the cup covers as much. Common practice, no source. */
 const USUAL_STICK_OUT = 0.0127;
 
-/** As it was set, or as the rules would set it: a plan, not something seen. Amps are left out where no rule gives them. */
-export function torchKnown(
-  s: TorchSetup | null,
-  { size, alloyA }: Design,
-): Omit<Partial<Given>, 'flow' | 'postFlow'> & { flow: number; postFlow: number } {
+/** As it was set, or as the rules would set it: a plan, not something seen. What no rule gives is left to who sets it. */
+export function torchKnown(s: TorchSetup | null, { size, alloyA }: Design): Partial<Given> {
   if (s) return { ...s, cup: String(s.cup) };
   const cup = startingCup(size.od, isTitanium(alloyA));
   const amps = startingAmps(size.wall).value;
@@ -50,10 +47,15 @@ export function torchKnown(
     screen: false,
     electrode: USUAL_TUNGSTEN,
     stickOut: Math.min(USUAL_STICK_OUT, stickOut(cup, true, USUAL_TUNGSTEN).value ?? USUAL_STICK_OUT),
-    flow: cupFlow(cup, true).value ?? 0,
-    ...(amps !== null && { amps: Math.round(amps) }),
-    postFlow: Math.round((amps === null ? null : postFlow(amps).value) ?? 0),
+    flow: cupFlow(cup, true).value ?? undefined,
+    ...(amps !== null && { amps: Math.round(amps), postFlow: Math.round(postFlow(amps).value ?? LEAST_POST_FLOW) }),
   };
+}
+
+/** m³ the torch draws on a weld: while the arc is on, and after every pass. Until it is set, as the rules would set it. */
+export function torchDraws(s: TorchSetup | null, design: Design, weldSeconds: number, passes: number): number {
+  const { flow = 0, postFlow: after = LEAST_POST_FLOW } = torchKnown(s, design);
+  return flow * (weldSeconds + passes * after);
 }
 
 /** A tungsten as the trade names it in inches: the nearest 32nd. */

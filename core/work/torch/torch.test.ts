@@ -4,7 +4,7 @@ import { findSize, type Size } from '../../basics/sizes';
 import { readForm, writeForm } from '../../basics/fields';
 import { cupFlow, startingCup } from '../../models/shield';
 import type { Design } from '../jobs';
-import { torchForm, torchKnown, torchSaid, tungstenTyped } from './index';
+import { torchDraws, torchForm, torchKnown, torchSaid, tungstenTyped } from './index';
 
 const design = (nominal: string, alloy: Design['alloyA'] = '316L'): Design => ({
   size: findSize('inch-tube', nominal) as Size,
@@ -19,10 +19,11 @@ describe('the torch until it is set', () => {
     expect(known.cup).toBe(String(startingCup(d.size.od, false)));
     expect(known.flow).toBe(cupFlow(Number(known.cup), true).value);
     // A cup with a lens runs on 10 to 25 CFH, handbooks of the trade; from memory.
-    const cfh = known.flow / (0.3048 ** 3 / 3600);
+    const cfh = (known.flow ?? 0) / (0.3048 ** 3 / 3600);
     expect(cfh).toBeGreaterThan(10);
     expect(cfh).toBeLessThan(30);
     expect(known.stickOut).toBeLessThanOrEqual(0.0127);
+    expect(known.postFlow).toBeGreaterThanOrEqual(8);
   });
   it('a form of it reads back as it was, but for the digits that are shown', () => {
     const d = design('2');
@@ -31,8 +32,16 @@ describe('the torch until it is set', () => {
     if (!read.ok) throw new Error(JSON.stringify(read.errors));
     const said = torchSaid(read.values, d);
     expect(said.electrode).toBeCloseTo((3 / 32) * 0.0254, 9);
-    expect(said.flow / known.flow).toBeCloseTo(1, 2);
+    expect(said.flow / (known.flow ?? 0)).toBeCloseTo(1, 2);
     expect(said.figures.length).toBeGreaterThan(2);
+  });
+  it('amps and post-flow are left open where the wall is opened and filled: no rule gives them', () => {
+    const d: Design = { ...design('2'), size: findSize('pipe', '3', '10S') as Size };
+    expect(torchKnown(null, d)).not.toHaveProperty('amps');
+    expect(torchKnown(null, d)).not.toHaveProperty('postFlow');
+    // What it will draw is still told, with the shortest post-flow: 8 s after each of two passes.
+    const flow = torchKnown(null, d).flow ?? 0;
+    expect(torchDraws(null, d, 100, 2)).toBeCloseTo(flow * 116, 12);
   });
   it('has no extra screen without a lens', () => {
     const v = { ...torchKnown(null, design('2')), lens: false, screen: true } as Parameters<typeof torchSaid>[0];

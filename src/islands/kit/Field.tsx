@@ -80,7 +80,7 @@ function PlainInput({ name, shape, a11y, rule, offer, list }: PlainProps) {
   const look = 'min-h-12 w-full aria-invalid:border-error';
   if (shape.kind === 'choice')
     return (
-      <select {...bound} className={`select ${look}`}>
+      <select {...bound} className={`select ${look} overflow-hidden pe-8 text-ellipsis`}>
         {shape.empty !== null && <option value="">{shape.empty}</option>}
         {offer(shape.options).map((o) => (
           <option key={o.value} value={o.value}>

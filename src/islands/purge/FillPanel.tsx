@@ -12,33 +12,29 @@ import type { Planner } from './usePlanner';
 
 const FillChart = lazy(() => import('./FillChart'));
 
-type Props = { planner: Planner; setup: Setup; system: System; limit: number; longest: number; now: number; mounted: boolean };
+type Props = { planner: Planner; setup: Setup; system: System; limit: number; longest: number; now: number };
 
-export function FillPanel({ planner, setup, system, limit, longest, now, mounted }: Props) {
+export default function FillPanel({ planner, setup, system, limit, longest, now }: Props) {
   const { seen } = planner;
   const plan = seen.plan;
   if (!plan) return <p className="text-sm">No curves: see what is wrong above.</p>;
   const floor = plan.plan.figures.find((f) => f.label.startsWith('Floor'))?.value ?? null;
   return (
     <div className="space-y-2">
-      {mounted ? (
-        <Suspense fallback={<div className="h-52 bg-base-200" />}>
-          <FillChart
-            joint={plan.joint}
-            vent={plan.vent}
-            band={seen.band?.curves.joint ?? null}
-            plug={plan.plug}
-            supply={plan.supply}
-            limit={limit}
-            floor={floor}
-            thumbs={plan.thumbs}
-            longest={longest}
-            now={now}
-          />
-        </Suspense>
-      ) : (
-        <div className="h-52 bg-base-200" />
-      )}
+      <Suspense fallback={<div className="h-52 bg-base-200" />}>
+        <FillChart
+          joint={plan.joint}
+          vent={plan.vent}
+          band={seen.band?.curves.joint ?? null}
+          plug={plan.plug}
+          supply={plan.supply}
+          limit={limit}
+          floor={floor}
+          thumbs={plan.thumbs}
+          longest={longest}
+          now={now}
+        />
+      </Suspense>
       <p className="text-xs text-base-content/80">
         Grey: eight of ten runs at the joint. Thick: joint, without bypass and leak. Dashed: vent. Dotted: a fully mixed space.
       </p>

@@ -6,7 +6,7 @@ import type { Planner } from './usePlanner';
 
 type Props = { planner: Planner; setup: Setup; system: System; onChange: (s: Setup) => void; onPick: (id: string) => void };
 
-export function GainPanel({ planner, setup, system, onChange, onPick }: Props) {
+export default function GainPanel({ planner, setup, system, onChange, onPick }: Props) {
   const { seen } = planner;
   const time = (s: number) => show(s, 'time', system);
   const schools = flowSchools(setup, system);

@@ -1,5 +1,6 @@
 /** Dams, inlets, vents, gas lines: what is picked in the drawing, or from the row of chips, is set here. */
 import { useState } from 'react';
+import { words } from '../../../core/basics/fields';
 import {
   coolDistance,
   damNames,
@@ -29,7 +30,8 @@ import { itemsOf, type RegisterItem } from '../../../core/work/registers';
 import { isStraight, type Port } from '../../../core/basics/spool';
 import { show, type System } from '../../../core/basics/units';
 import { LiveField, LivePick } from '../kit/LiveField';
-import { RefusalNote } from '../kit/notes';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
 import { request, type Refusal } from '../post';
 
 type Props = {
@@ -113,7 +115,7 @@ export function OpeningsPanel({ setup, system, picked, onPick, onChange, ends, r
             onValue={(flow) => onChange({ ...setup, lines: setup.lines.map((x) => (x.id === l.id ? { ...x, flow } : x)) })}
           />
         ))}
-        <KitLine setup={setup} registers={registers} onChange={onChange} />
+        <KitLine setup={setup} registers={registers} system={system} onChange={onChange} />
       </div>
     </div>
   );
@@ -287,19 +289,18 @@ function VentEditor({
   );
 }
 
+const kitForm = { name: words('Keep this as a kit', { least: 1, most: 80, says: 'Give it a name, such as my purge set.' }) };
+
 /** My purge set: kept under a name, put on with one choice. */
-function KitLine({ setup, registers, onChange }: { setup: Setup; registers: readonly RegisterItem[]; onChange: (s: Setup) => void }) {
+function KitLine({ setup, registers, system, onChange }: Pick<Props, 'setup' | 'registers' | 'system' | 'onChange'>) {
   const [known, setKnown] = useState(() => itemsOf(registers, 'kit'));
-  const [name, setName] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const kit = kitOf(setup);
-  const keep = async () => {
-    if (!kit) return;
-    const sent = await request<{ id: string }>('POST', '/api/registers', { kind: 'kit', label: name, body: kit });
-    setRefusal(sent.ok ? null : sent.refusal);
-    if (!sent.ok) return;
-    setKnown([...known, { kind: 'kit', id: sent.value.id, label: name.trim(), body: kit }]);
-    setName('');
+  const keep = async (label: string): Promise<Refusal | null> => {
+    if (!kit) return { error: 'A kit wants a dam, an inlet, a vent and a flow.', reasons: [], status: 422 };
+    const sent = await request<{ id: string }>('POST', '/api/registers', { kind: 'kit', label, body: kit });
+    if (!sent.ok) return sent.refusal;
+    setKnown([...known, { kind: 'kit', id: sent.value.id, label, body: kit }]);
+    return null;
   };
   return (
     <>
@@ -315,23 +316,10 @@ function KitLine({ setup, registers, onChange }: { setup: Setup; registers: read
           if (k) onChange(withKit(setup, k.body));
         }}
       />
-      <form
-        className="col-span-2 flex items-end gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void keep();
-        }}
-      >
-        <label className="block grow text-sm font-medium">
-          Keep this as a kit
-          <input className="input min-h-12 w-full" placeholder="my purge set" value={name} onChange={(e) => setName(e.target.value)} />
-        </label>
-        <button type="submit" className="btn min-h-12" disabled={!name.trim() || !kit}>
-          Keep
-        </button>
-      </form>
-      <div className="col-span-full">
-        <RefusalNote refusal={refusal} />
+      <div className="col-span-2">
+        <Form row of={kitForm} system={system} label="Keep" className="flex items-start gap-2" onRecord={({ name }) => keep(name)}>
+          <Field name="name" className="grow" />
+        </Form>
       </div>
     </>
   );

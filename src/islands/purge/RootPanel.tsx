@@ -21,7 +21,7 @@ const word = (push: number): string => (push > 1 ? 'concave' : push < -1 ? 'conv
 const STILL_BAY = 0.5;
 const draught = quantity('wind', 'Draught in the bay', { most: { value: 30, says: 'No shop has such a wind. Check the unit.' } });
 
-export function RootPanel({ gap, ...props }: Props) {
+export default function RootPanel({ gap, ...props }: Props) {
   return gap === null ? (
     <p className="text-sm">No gap yet: record the fit-up, then see what the root carries.</p>
   ) : (

@@ -22,7 +22,7 @@ type Props = {
   ends: { part: string; port: Port }[];
 };
 
-export function SpoolPanel({ setup, system, size, picked, onPick, onChange, onOver, onDrop, ends }: Props) {
+export default function SpoolPanel({ setup, system, size, picked, onPick, onChange, onOver, onDrop, ends }: Props) {
   const end = ends.find((e) => `${e.part}:${e.port}` === picked) ?? ends.findLast((e) => e.port === 'b') ?? ends.at(-1);
   const part = setup.parts.find((p) => p.id === picked);
   const add = (o: Offer) => {

@@ -1,29 +1,20 @@
 /** The marks of a run: each with its time, which can be set right, and a way to take it back. */
 import { useState } from 'react';
-import { clock } from '../../../core/basics/units';
-import { arcName, markNames, tackLookNames, type Mark, type RunState } from '../../../core/work/run';
-
-/** "4:05" or "245": seconds since gas on. */
-function secondsIn(text: string): number | null {
-  const m = /^(?:(\d{1,3}):)?(?:([0-5]?\d):)?(\d{1,5})$/.exec(text.trim());
-  if (!m) return null;
-  const parts = text.trim().split(':').map(Number);
-  return parts.reduce((s, p) => s * 60 + p, 0);
-}
+import { clock, type System } from '../../../core/basics/units';
+import { arcName, markNames, sinceGasOn, tackLookNames, type Mark, type RunState } from '../../../core/work/run';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
 
 type Props = {
   run: RunState;
   numberOf: (weld: string) => string;
   now: number;
+  system: System;
   onCorrect: (m: Mark, at: number | null) => Promise<void>;
 };
 
-export function MarkList({ run, numberOf, now, onCorrect }: Props) {
+export function MarkList({ run, numberOf, now, system, onCorrect }: Props) {
   const [editing, setEditing] = useState<string | null>(null);
-  const [text, setText] = useState('');
-  const at = secondsIn(text);
-  const wrong =
-    at === null ? 'Type minutes and seconds since gas on, such as 4:05.' : run.startedAt + at * 1000 > now ? 'That is still to come.' : '';
   const several = run.started.welds.length > 1;
   return (
     <details className="text-sm">
@@ -44,23 +35,22 @@ export function MarkList({ run, numberOf, now, onCorrect }: Props) {
               {m.twice && ': told twice, counts once'}
             </span>
             {editing === m.id ? (
-              <form
-                className="flex flex-wrap items-end gap-2 py-1"
-                onSubmit={(e) => {
-                  e.preventDefault();
-                  if (wrong || at === null) return;
+              <Form
+                row
+                of={{ at: sinceGasOn('Happened at', run.startedAt, now) }}
+                known={{ at: (m.at - run.startedAt) / 1000 }}
+                system={system}
+                label="Set it right"
+                onRecord={async ({ at }) => {
                   setEditing(null);
-                  void onCorrect(m, run.startedAt + at * 1000);
+                  await onCorrect(m, run.startedAt + at * 1000);
+                  return null;
                 }}
               >
-                <label className="text-sm font-medium">
-                  Happened at
-                  <input className="input min-h-12 w-24 font-figure" value={text} onChange={(e) => setText(e.target.value)} />
-                </label>
-                <button className="btn min-h-12 btn-primary">Set it right</button>
+                <Field name="at" className="w-28" />
                 <button
                   type="button"
-                  className="btn min-h-12"
+                  className="btn mt-5 min-h-12"
                   onClick={() => {
                     setEditing(null);
                     void onCorrect(m, null);
@@ -68,17 +58,9 @@ export function MarkList({ run, numberOf, now, onCorrect }: Props) {
                 >
                   Take it back
                 </button>
-                {wrong && <span className="w-full text-error">■ {wrong}</span>}
-              </form>
+              </Form>
             ) : (
-              <button
-                type="button"
-                className="btn min-h-11 btn-ghost btn-sm"
-                onClick={() => {
-                  setEditing(m.id);
-                  setText(clock((m.at - run.startedAt) / 1000));
-                }}
-              >
+              <button type="button" className="btn min-h-11 btn-ghost btn-sm" onClick={() => setEditing(m.id)}>
                 Correct
               </button>
             )}

@@ -19,7 +19,7 @@ import {
   type GasLot,
 } from '../../../core/work/gas';
 import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/work/registers';
-import { torchKnown } from '../../../core/work/torch';
+import { torchDraws } from '../../../core/work/torch';
 import { useForecast } from '../purge/useForecast';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
@@ -191,9 +191,8 @@ function Supply({
       </p>
     );
   // A torch on the same lot draws from the same bottle; as it is set, or as the rules would set it.
-  const t = torchKnown(state.setup, state.design);
   const same = torch !== null && torch.id === lot?.id;
-  const drawn = same ? t.flow * (course.weld + course.passes * t.postFlow) : 0;
+  const drawn = same ? torchDraws(state.setup, state.design, course.weld, course.passes) : 0;
   const one = purge + drawn;
   const advice = supplyAdvice(content, one, welds, 0, system);
   const { fill, refills, weld, hold } = course.gas;
@@ -243,6 +242,7 @@ function Need() {
           known={{ choice: taken?.choice ?? 'purge', reason: taken?.reason ?? '' }}
           system={system}
           label="Record the decision"
+          look="px-6"
           onRecord={(v) => record({ stream: state.id, type: 'need.decided', body: { ...v, options } })}
         >
           {({ typed, read, set }) => {

@@ -1,7 +1,7 @@
 /** Purge: the spool as it lies, what closes and feeds it, and what the model says. */
 import Redo2 from 'lucide-react/icons/redo-2';
 import Undo2 from 'lucide-react/icons/undo-2';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import { type Plan } from '../../../core/models/purge';
 import { gasCost, money } from '../../../core/work/registers';
 import { show } from '../../../core/basics/units';
@@ -9,12 +9,8 @@ import { SideView } from '../../draw/SideView';
 import { Figures } from '../kit/FigureView';
 import { Rules } from '../kit/notes';
 import { WrongFields } from '../kit/wrong';
-import { FillPanel } from '../purge/FillPanel';
 import { Headline, Scrub } from '../purge/Headline';
-import { GainPanel } from '../purge/GainPanel';
 import { OpeningsPanel } from '../purge/OpeningsPanel';
-import { RootPanel } from '../purge/RootPanel';
-import { SpoolPanel } from '../purge/SpoolPanel';
 import { useShop, useWeld } from './context';
 import { WeldSide } from './Drawings';
 import { usePlanning, type Panel } from './planning';
@@ -22,6 +18,12 @@ import { AsPlanned, RunPanel } from './RunPanel';
 import type { StageView } from './stageView';
 import { StartPurge } from './StartPurge';
 import { Unpurged } from './Unpurged';
+
+// The first panel comes with the page; the others when somebody turns to them.
+const SpoolPanel = lazy(() => import('../purge/SpoolPanel'));
+const RootPanel = lazy(() => import('../purge/RootPanel'));
+const GainPanel = lazy(() => import('../purge/GainPanel'));
+const FillPanel = lazy(() => import('../purge/FillPanel'));
 
 const panels: readonly [Panel, string][] = [
   ['openings', 'Dams, hose, vent'],
@@ -84,8 +86,6 @@ function Planner() {
     usePlanning();
   const { change, seen } = planner;
   const unread = Object.values(wrong);
-  const [mounted, setMounted] = useState(false);
-  useEffect(() => setMounted(true), []);
   const { free } = planner.spaces.layout;
 
   /** gas and money for the weld, at the late end of the band */
@@ -137,24 +137,24 @@ function Planner() {
               registers={registers}
             />
           )}
-          {panel === 'spool' && (
-            <SpoolPanel
-              setup={setup}
-              system={system}
-              size={state.design.size}
-              picked={picked}
-              onPick={pick}
-              onChange={change}
-              onOver={setOver}
-              onDrop={drop}
-              ends={free.filter((f) => f.port !== 'a')}
-            />
-          )}
-          {panel === 'root' && <RootPanel setup={setup} system={system} gap={state.fitup?.gapWide.value ?? null} onChange={change} />}
-          {panel === 'gain' && <GainPanel planner={planner} setup={setup} system={system} onChange={change} onPick={pick} />}
-          {panel === 'fill' && (
-            <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={moment} mounted={mounted} />
-          )}
+          <Suspense fallback={<div className="h-52 bg-base-200" />}>
+            {panel === 'spool' && (
+              <SpoolPanel
+                setup={setup}
+                system={system}
+                size={state.design.size}
+                picked={picked}
+                onPick={pick}
+                onChange={change}
+                onOver={setOver}
+                onDrop={drop}
+                ends={free.filter((f) => f.port !== 'a')}
+              />
+            )}
+            {panel === 'root' && <RootPanel setup={setup} system={system} gap={state.fitup?.gapWide.value ?? null} onChange={change} />}
+            {panel === 'gain' && <GainPanel planner={planner} setup={setup} system={system} onChange={change} onPick={pick} />}
+            {panel === 'fill' && <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={moment} />}
+          </Suspense>
         </div>
         {/* Below the fields, so that nothing moves under the hand while the model answers. */}
         <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />

@@ -176,7 +176,7 @@ export function RunPanel({ run }: { run: RunState }) {
       ) : (
         <div className="h-40 bg-base-200" />
       )}
-      <MarkList run={run} numberOf={numberOf} now={now} onCorrect={correct} />
+      <MarkList run={run} numberOf={numberOf} now={now} system={system} onCorrect={correct} />
       <LoggerForm run={run} />
       <div className="flex flex-wrap items-end gap-2 border-t border-base-300 pt-3">
         <button type="button" className="btn min-h-14" disabled={run.marks.length === 0} onClick={() => void undo()}>

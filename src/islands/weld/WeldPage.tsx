@@ -122,7 +122,7 @@ function Bench({ open }: { open: Stage | null }) {
   const view = desk.view ?? stage?.view ?? 'end';
   const Large = stage?.Drawing && view === stage.view ? stage.Drawing : drawings[view].Drawing;
   return (
-    <div className="grid lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
       <div className="self-start border-base-300 p-3 lg:sticky lg:top-0 lg:border-r">
         <div className="mb-2 grid grid-cols-[2fr_1fr_1fr] gap-1" role="tablist" aria-label="Drawings">
           {views.map((id) => {
