@@ -257,12 +257,20 @@ test('a press shorter than the hold does not end a purge', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Start the purge' })).toBeVisible();
 });
 
-test('a phone shows the Board without scrolling sideways', async ({ browser }) => {
+test('a phone shows the Board and every stage of a weld without scrolling sideways', async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
+  const fits = () => page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
   await page.goto('/');
-  expect(await page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth)).toBe(true);
+  expect(await fits()).toBe(true);
   await expect(page.getByRole('link', { name: /OB-115/ }).first()).toBeVisible();
+  await atPurge(page, { job: 'Ways', spool: 'PH-1' });
+  for (const stage of ['fitup', 'gas', 'setup', 'look', 'clean', 'passivate', 'record', 'purge']) {
+    const head = page.locator(`[data-stage="${stage}"] button`).first();
+    if ((await head.getAttribute('aria-expanded')) !== 'true') await head.click();
+    await expect(head).toHaveAttribute('aria-expanded', 'true');
+    expect(await fits(), stage).toBe(true);
+  }
   await context.close();
 });
 

@@ -6,6 +6,7 @@ export {
   emptyOf,
   flag,
   hour,
+  like,
   moment,
   number,
   optional,

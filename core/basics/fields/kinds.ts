@@ -46,6 +46,10 @@ export function quantity(of: Quantity, label: string, o: Ends & More & { bare?: 
   return field;
 }
 
+/** The same quantity with other ends, or another name. A field is never spread: it reads by its own shape. */
+export const like = ({ label, hint, shape }: QuantityField, o: Ends & { label?: string; zero?: boolean }): QuantityField =>
+  quantity(shape.quantity, o.label ?? label, { ...shape, ...(hint !== undefined && { hint }), ...o });
+
 /** A plain number between two ends; its unit, such as %, may be typed behind it. */
 export const number = (
   label: string,

@@ -11,8 +11,8 @@ export function parseNumber(text: string): number | null {
     if (Number(bottom) === 0) return null;
     return (sign === '-' ? -1 : 1) * (Number(whole ?? 0) + Number(top) / Number(bottom));
   }
-  // A comma is a decimal comma, unless it parts thousands: "1,000" is refused rather than guessed.
-  if (/^[+-]?\d{1,3}(,\d{3})+$/.test(t)) return null;
+  // A comma is a decimal comma, unless it parts thousands: "1,000" is refused rather than guessed. Nothing is parted after a nought.
+  if (/^[+-]?[1-9]\d{0,2}(,\d{3})+$/.test(t)) return null;
   const decimal = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.exec(t);
   return decimal ? Number(t.replace(',', '.')) : null;
 }

@@ -21,6 +21,7 @@ describe('reading what was typed', () => {
     ['.065', 0.001651],
     ['4 mm', 0.004],
     ['0,5 mm', 0.0005],
+    ['0,125 mm', 0.000125],
     ['2 ft', 0.6096],
   ])('%s is a length', (text, metres) => expect(value(text, 'length')).toBeCloseTo(metres, 9));
 
@@ -113,6 +114,8 @@ describe('showing', () => {
   });
   it('never shows a number that is none', () => expect(show(NaN, 'flow', 'inch')).toBe('–'));
   it('parses mixed fractions and nothing else', () => {
+    // Three digits after a comma part thousands, unless a nought stands before it.
+    expect([parseNumber('1,000'), parseNumber('12,500'), parseNumber('0,012'), parseNumber('-0,125')]).toEqual([null, null, 0.012, -0.125]);
     expect([parseNumber('1-1/2'), parseNumber('-1/4'), parseNumber('1/2/3'), parseNumber('1e5')]).toEqual([1.5, -0.25, null, null]);
   });
 });

@@ -1,5 +1,5 @@
 /** The measures of a set-up: what each is called and where it ends. The schema, the fields and the handles on the drawing ask these. */
-import { quantity, type QuantityField } from '../../basics/fields';
+import { like, quantity, type QuantityField } from '../../basics/fields';
 
 const length = (label: string, most: number, zero = false) => quantity('length', label, { most, zero });
 
@@ -23,10 +23,8 @@ export const measures = {
 } as const;
 
 /** The same measure on a part that is only so long, m. */
-export const upTo = (field: QuantityField, most: number, label = field.label): QuantityField => {
-  const { quantity: of } = field.shape;
-  return quantity(of, label, { most: { value: most, says: 'Beyond the end of its part.' }, zero: true });
-};
+export const upTo = (field: QuantityField, most: number, label = field.label): QuantityField =>
+  like(field, { label, most: { value: most, says: 'Beyond the end of its part.' }, zero: true });
 
 /** A gap a joint that stands open is given until it is measured, m (1 mm). Judgement: what a hand sees as open. */
 export const OPEN_GAP = 1e-3;

@@ -3,7 +3,7 @@
  * the schema a record keeps.
  */
 import { z } from 'zod';
-import { within } from '../../basics/fields';
+import { like, within } from '../../basics/fields';
 import { gasSchema, settles } from '../../basics/gases';
 import { bore, type Size } from '../../basics/sizes';
 import { isStraight, layOut, partSchema, portSchema, type Part, type Seat } from '../../basics/spool';
@@ -29,7 +29,7 @@ export const damSeatSchema = z.object({
   at: z.union([z.number().min(0).max(100), portSchema]),
   kind: damSchema,
   /** a small hole beside inlet and vent, m; null for none */
-  pinhole: within({ ...m.pinhole, shape: { ...m.pinhole.shape, zero: false } })
+  pinhole: within(like(m.pinhole, { zero: false }))
     .nullable()
     .default(null),
 });

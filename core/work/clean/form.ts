@@ -2,6 +2,7 @@
 import {
   choice,
   flag,
+  like,
   number,
   optional,
   quantity,
@@ -26,7 +27,7 @@ const metal = quantity('temperature', 'Metal, measured', {
   most: { value: 400, says: 'Hotter than any cleaning. Check the unit.' },
 });
 /** The event takes hotter metal than the form does: what was done is taken, and the table speaks against it. */
-const believed = { ...metal, shape: { ...metal.shape, most: { value: 1500, says: 'Hotter than molten steel.' } } };
+const believed = like(metal, { most: { value: 1500, says: 'Hotter than molten steel.' } });
 export const cleanWithin = { metalTemperature: within(believed), dwell: within(dwellField) };
 
 /** Two fields of every form that the table judges: it was done all the same, and why. */

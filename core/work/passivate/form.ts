@@ -1,5 +1,18 @@
 /** What bath, rinse and test ask. */
-import { choice, moment, number, optional, quantity, ref, when, words, within, type TypedForm, type Values } from '../../basics/fields';
+import {
+  choice,
+  like,
+  moment,
+  number,
+  optional,
+  quantity,
+  ref,
+  when,
+  words,
+  within,
+  type TypedForm,
+  type Values,
+} from '../../basics/fields';
 import { duration } from '../../basics/units';
 import {
   bathHint,
@@ -23,7 +36,7 @@ const bathTemperature = quantity('temperature', 'Bath temperature', {
   least: { value: 0, says: 'Colder than ice. Check the unit.' },
   most: { value: 100, says: 'Hotter than boiling. Check the unit.' },
 });
-const bathDwell = { ...dwellField, shape: { ...dwellField.shape, zero: false } };
+const bathDwell = like(dwellField, { zero: false });
 export const bathWithin = { celsius: within(bathTemperature), dwell: within(bathDwell) };
 
 const product = (p: ItemOf<'product'>) => `${p.label}, lot ${p.body.lot}`;
