@@ -21,7 +21,7 @@ const plan: Plan = {
   ...{ model: 'test', limitPpm: 50, figures: [], rules: [] },
   joint: { value: 60, low: 45, high: 90 },
   vent: { value: 40, low: 30, high: 60 },
-} as unknown as Plan;
+};
 const wish = {
   ...{ spool: id(2), welds: [id(3)], setup, plan, criterion, checked: true, listens: [], cylinder: null, countIn: 2, because: '' },
   ...{ waits: readyBy(criterion.purge, true), device, place: 'vent' as const },
@@ -102,7 +102,8 @@ describe('while it runs', () => {
       { ok: true, value: 245 },
       { ok: true, value: 245 },
       { ok: false, error: 'That is still to come.' },
-      ...Array(2).fill({ ok: false, error: 'Type minutes and seconds since gas on, such as 4:05.' }),
+      { ok: false, error: 'Type minutes and seconds since gas on, such as 4:05.' },
+      { ok: false, error: 'Type minutes and seconds since gas on, such as 4:05.' },
       { ok: false, error: 'That is still to come.' },
       { ok: true, value: 315 },
     ]);
