@@ -107,6 +107,12 @@ describe('the statuses of the page', () => {
   it('413: more than it takes at once; 421: another host', async () => {
     const monitor = await registered('oxygen-monitor');
     expect((await speak('readings', monitor, batch([{ note: 'x'.repeat(1_100_000) }]))).status).toBe(413);
+    // And the next batch on the same connection is heard: the rest of the large one does not stand before it until it is cut off.
+    for (let i = 0; i < 3; i++) {
+      expect((await speak('readings', monitor, one())).status).toBe(200);
+      expect((await speak('readings', monitor, batch([{ note: 'x'.repeat(1_100_000) }]))).status).toBe(413);
+    }
+    expect((await speak('readings', monitor, one())).status).toBe(200);
     const status = await new Promise((done, fail) =>
       plain(`${shop.url}/api/intake/v1/readings`, { method: 'POST', headers: { host: 'elsewhere.example' } }, (r) => {
         r.resume();

@@ -108,7 +108,7 @@ function GasStage() {
             criterion.purge.startPpm,
           );
           const fooled = device && purge ? cellRefusal(device.cell, purge.body.gas) : null;
-          const read_ = meter && looks.meter(meter);
+          const meterIs = meter && looks.meter(meter);
           return (
             <>
               <Missing what={[itemsOf(registers, 'gas').length === 0 && 'gas lots']} />
@@ -145,9 +145,9 @@ function GasStage() {
                   job={Math.max(1, weldsLeft.job)}
                 />
               )}
-              {read_ && (
-                <p className={`text-sm ${read_.state === 'good' ? '' : 'font-semibold'}`} role="status">
-                  {read_.state === 'good' ? '✓ ' : '□ '}Meter: {read_.text}
+              {meterIs && (
+                <p className={`text-sm ${meterIs.state === 'good' ? '' : 'font-semibold'}`} role="status">
+                  {meterIs.state === 'good' ? '✓ ' : '□ '}Meter: {meterIs.text}
                 </p>
               )}
               <PaperNotes faults={gasFaultsOf(read)} />
