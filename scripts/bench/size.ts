@@ -4,9 +4,7 @@ import type { Sql } from '../../db/sql';
 import { addWork } from '../../db/work';
 import { append } from '../../db/record/append';
 import { versionOf, type EventType } from '../../core/work/record';
-import { shipped } from '../../core/models/criteria';
-import { startingSetup } from '../../core/models/setup';
-import { work } from '../../tests/database';
+import { runBody, work } from '../../tests/database';
 
 export const WELDS = 10_000;
 /** Events of a weld, its purge's too. */
@@ -41,21 +39,7 @@ export async function fill(sql: Sql, person: string): Promise<{ welds: string[];
   await say(weld, 'gas.recorded', { purge: lot, torch: lot, ...unmeasured });
   const torch = { cup: 12, lens: true, screen: false, electrode: 2.4e-3, stickOut: 0.0127, flow: 2e-4, amps: 60, postFlow: 8 };
   await say(weld, 'setup.recorded', { ...torch, figures: [] });
-  const { size } = work().design;
-  await say(run, 'run.started', {
-    ...{ spool, welds, setup: startingSetup(size), rules: shipped[0]?.purge, planned: 100, device: null, place: 'vent' },
-    ...{
-      monitorChecked: false,
-      countIn: 2,
-      backing: 'purge',
-      band: null,
-      listens: [],
-      station: '',
-      cylinder: null,
-      jointLag: 0,
-      shorter: null,
-    },
-  });
+  await say(run, 'run.started', runBody({ device: '' }, spool, welds, { device: null }));
   const marks = ['tack', 'refill', 'arc-on', 'arc-off'] as const;
   for (let i = 0; i < EVENTS - 6; i++) await say(run, 'run.marked', { mark: marks[i % marks.length], weld });
   await say(run, 'run.ended', { how: 'done', countOut: 2 });
