@@ -4,6 +4,7 @@ import { checkSchema, checksOf, pricesSchema, type Check, type NewCheck, type Pr
 import type { Clock } from './clock';
 import { sift } from './rows';
 import type { Db, Sql } from './sql';
+import { transaction } from './transaction';
 
 type Row = { id: string; item: string; kind: Check['kind']; body: unknown; at: Date; by_person: string | null };
 const read = (r: Row): Check | null => {
@@ -54,7 +55,7 @@ export async function takeCheck(
   by: string | null,
   check: NewCheck,
 ): Promise<{ ok: true; note: string } | { ok: false; status: 404 | 422; error: string }> {
-  return sql.begin(async (tx) => {
+  return transaction(sql, async (tx) => {
     if ((await tx`select 1 from check_entry where id = ${check.id}`).length) return { ok: true, note: '' };
     if (check.kind === 'monitor') {
       if (!(await tx`select 1 from device where id = ${check.item} for update`).length)

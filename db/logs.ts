@@ -6,12 +6,21 @@ import { versionOf } from '../core/work/record';
 import { appendIn, type Who } from './record/append';
 import type { Clock } from './clock';
 import { runState } from './record/stored';
-import type { Sql } from './sql';
+import type { Sql, Tx } from './sql';
+import { transaction } from './transaction';
 
 export const fileHash = (text: string): string => createHash('sha256').update(text).digest('hex');
 
+type Kept = { ok: true; status: 'taken' | 'repeat' } | { ok: false; status: number; error: string };
+/** Takes back the lines that were written before it was known. */
+class NotKept extends Error {
+  constructor(readonly kept: Kept) {
+    super();
+  }
+}
+
 /**
- * @param read what core made of the file @param text the file itself, for its hash
+ * @param read what core made of the file @param sha256 of the file itself (fileHash)
  * @returns 'repeat' when this run has this file already
  */
 export async function addLog(
@@ -19,40 +28,53 @@ export async function addLog(
   clock: Clock,
   who: Who,
   run: string,
-  { name, text, read }: { name: string; text: string; read: LoggerRead },
-): Promise<{ ok: true; status: 'taken' | 'repeat' } | { ok: false; status: number; error: string }> {
+  { name, sha256, read }: { name: string; sha256: string; read: LoggerRead },
+): Promise<Kept> {
   const [first, last] = [read.readings[0], read.readings.at(-1)];
   if (!first || !last) return { ok: false, status: 422, error: 'There is no reading in it.' };
-  const sha256 = fileHash(text);
-  return sql.begin(async (tx) => {
-    // The lock on the run's stream: the same file sent twice at once is one.
-    if (!(await tx`select 1 from stream where id = ${run} and kind = 'run' for update`).length)
-      return { ok: false, status: 404, error: 'There is no such purge.' };
-    const state = await runState(tx, run);
-    if (state?.logs.some((l) => l.sha256 === sha256)) return { ok: true, status: 'repeat' };
-    const log = uuid();
-    const answer = await appendIn(tx, clock, who, {
-      id: uuid(),
-      stream: run,
-      type: 'run.logged',
-      version: versionOf('run.logged'),
-      happenedAt: new Date(clock()).toISOString(),
-      offsetMs: 0,
-      seen: null,
-      body: {
-        log,
-        name,
-        sha256,
-        unit: read.unit,
-        readings: read.readings.length,
-        dropped: read.dropped.length,
-        from: new Date(first.at).toISOString(),
-        to: new Date(last.at).toISOString(),
-      },
+  const log = uuid();
+  const had = async (db: Sql | Tx) => ((await runState(db, run))?.logs ?? []).some((l) => l.sha256 === sha256);
+  if (await had(sql)) return { ok: true, status: 'repeat' };
+  try {
+    return await transaction(sql, async (tx) => {
+      // The lines before any lock: a long file takes seconds to write, and nobody who marks waits for it.
+      const { readings } = read;
+      for (let i = 0; i < readings.length; i += LINES) await writeLines(tx, log, readings.slice(i, i + LINES));
+      // The lock on the run's stream: the same file sent twice at once is one.
+      if (!(await tx`select 1 from stream where id = ${run} and kind = 'run' for update`).length)
+        throw new NotKept({ ok: false, status: 404, error: 'There is no such purge.' });
+      if (await had(tx)) throw new NotKept({ ok: true, status: 'repeat' });
+      const answer = await appendIn(tx, clock, who, {
+        id: uuid(),
+        stream: run,
+        type: 'run.logged',
+        version: versionOf('run.logged'),
+        happenedAt: new Date(clock()).toISOString(),
+        offsetMs: 0,
+        seen: null,
+        body: {
+          log,
+          name,
+          sha256,
+          unit: read.unit,
+          readings: readings.length,
+          dropped: read.dropped.length,
+          from: new Date(first.at).toISOString(),
+          to: new Date(last.at).toISOString(),
+        },
+      });
+      if (answer.status !== 201) throw new NotKept({ ok: false, status: answer.status, error: answer.error ?? 'Not taken.' });
+      return { ok: true, status: 'taken' };
     });
-    if (answer.status !== 201) return { ok: false, status: answer.status, error: answer.error ?? 'Not taken.' };
-    for (let i = 0; i < read.readings.length; i += 5000)
-      await tx`insert into log_reading ${tx(read.readings.slice(i, i + 5000).map((r) => ({ log, line: r.line, at: new Date(r.at), raw: r.raw, ppm: r.ppm })))}`;
-    return { ok: true, status: 'taken' };
-  });
+  } catch (e) {
+    if (e instanceof NotKept) return e.kept;
+    throw e;
+  }
 }
+
+/** Lines of one statement. */
+const LINES = 20_000;
+const writeLines = (tx: Tx, log: string, lines: LoggerRead['readings']) =>
+  tx`insert into log_reading (log, line, at, raw, ppm)
+    select ${log}::uuid, * from unnest(${lines.map((r) => r.line)}::int[], ${lines.map((r) => new Date(r.at).toISOString())}::text[]::timestamptz[],
+      ${lines.map((r) => r.raw)}::float8[], ${lines.map((r) => r.ppm)}::float8[])`;

@@ -7,7 +7,7 @@ import { enter, makeWorld, runBody, say, type World } from '../tests/database';
 import { addCheck } from './checks';
 import { addDevice, declaredOf, deviceByKey, devices, nameTaken, newKey, setDeviceCard, type Device } from './devices';
 import { eventsOf, runState } from './record/stored';
-import { addLog } from './logs';
+import { addLog, fileHash } from './logs';
 import { flowsSince, intake, logReadings } from './record/readings';
 import { addRegisterItem } from './registers';
 import { takeSignals } from './signals';
@@ -142,7 +142,7 @@ describe("a logger's file", () => {
     );
     if (!read.ok) throw new Error(read.error);
     const who = { person: w.person, identified: 'picked' };
-    const file = { name: 'a.csv', text, read: read.read };
+    const file = { name: 'a.csv', sha256: fileHash(text), read: read.read };
     const both = await Promise.all([addLog(w.sql, Date.now, who, run, file), addLog(w.sql, Date.now, who, run, file)]);
     expect(both.map((b) => b.ok && b.status).sort()).toEqual(['repeat', 'taken']);
     const log = reduceRun(await eventsOf(w.sql, run))?.logs;

@@ -20,6 +20,7 @@ import { noteSeen, type Device } from './devices';
 import { eventsOf } from './record/stored';
 import { keepRefusals, receivedAt, sift, type Timed } from './record/intake';
 import type { Sql, Tx } from './sql';
+import { transaction } from './transaction';
 
 type Signal = PressItem | ArcItem;
 
@@ -40,8 +41,8 @@ export async function takeSignals(
   const { good, answers } = sift<Signal>(device.kind === 'foot-switch' ? pressItemSchema : arcItemSchema, signals, sentAt, received);
   // One after the other: what a press means depends on the one before.
   for (const s of good.sort((a, b) => a.at.getTime() - b.at.getTime() || a.item.seq - b.item.seq))
-    answers.set(s.index, await sql.begin((tx) => takeOne(tx, clock, device, boot, s, received)));
-  await sql.begin(async (tx) => {
+    answers.set(s.index, await transaction(sql, (tx) => takeOne(tx, clock, device, boot, s, received)));
+  await transaction(sql, async (tx) => {
     await keepRefusals(tx, device.id, received, signals, answers.values());
     await noteSeen(tx, device.id, received);
   });

@@ -6,9 +6,10 @@ import { append, appendIn, type Answer, type Who } from './record/append';
 import { runState } from './record/stored';
 import type { Clock } from './clock';
 import type { Db, Sql, Tx } from './sql';
+import { transaction } from './transaction';
 
 async function findOrAdd(sql: Sql, work: NewWork, at: Date, demo: boolean): Promise<string> {
-  return sql.begin(async (tx) => {
+  return transaction(sql, async (tx) => {
     await tx`select pg_advisory_xact_lock(hashtext(${work.job}))`;
     const [job] = await tx<{ id: string }[]>`select id from job where name = ${work.job} and not cleared`;
     const jobId = job?.id ?? uuid();
@@ -103,7 +104,7 @@ export async function endCleared(tx: Tx, clock: Clock, who: Who): Promise<number
  * removed from there; its open purges are ended, and that is an event too.
  */
 export async function clearDemo(sql: Sql, clock: Clock, who: Who): Promise<void> {
-  await sql.begin(async (tx) => {
+  await transaction(sql, async (tx) => {
     await tx`update job set cleared = true where demo`;
     await endCleared(tx, clock, who);
     await tx`update person set cleared = true where demo`;

@@ -3,12 +3,24 @@
  * hint to whoever listens. Answered means committed. What was said and what the server adds are kept apart, and hashed as two parts.
  */
 import { eventTypes, isEventType, reduceRun, refusals, type BodyOf } from '../../core/work/record';
-import { issuesOf, lifted, newest, readSaid, sentEventSchema, type EventDef, type Stored } from '../../core/work/event';
+import {
+  EARLIEST,
+  issuesOf,
+  lifted,
+  newest,
+  readSaid,
+  receiptText,
+  sentEventSchema,
+  unsound,
+  type EventDef,
+  type Stored,
+} from '../../core/work/event';
 import type { RunState } from '../../core/work/run';
 import { checkSchema } from '../../core/work/registers';
 import { addCheck, takeBackCheck } from '../checks';
 import type { Clock } from '../clock';
 import type { Sql, Tx } from '../sql';
+import { transaction } from '../transaction';
 import { atArc, digestOf, papersOf, weldingOf } from './added';
 import { canonical, sha256 } from './chain';
 import { refuse, Refused, type Answer, type Checked } from './checked';
@@ -29,6 +41,13 @@ function check(sent: unknown, server: boolean): Checked {
   const envelope = sentEventSchema.safeParse(sent);
   if (!envelope.success) return refuse(400, 'The event cannot be read.', issuesOf(envelope.error));
   const e = envelope.data;
+  const fault = unsound(e);
+  if (fault) return refuse(422, fault);
+  if (Date.parse(e.happenedAt) + e.offsetMs < EARLIEST)
+    return refuse(
+      422,
+      `It is dated ${e.happenedAt.slice(0, 10)}, which the clock of this device cannot mean. Set its clock, and tell it again.`,
+    );
   if (!isEventType(e.type)) return refuse(400, `There is no event of type "${e.type}".`);
   const def: EventDef = eventTypes[e.type];
   if (def.serverOnly && !server) return refuse(400, `"${e.type}" is written by the server alone.`);
@@ -38,6 +57,14 @@ function check(sent: unknown, server: boolean): Checked {
   if (def.decision && e.seen === null) return refuse(400, 'A decision must say which version of the record it was made on.');
   const body = lifted(def, e.version, read.said, { size: null }) as Checked['body'];
   return { ...e, type: e.type, said: read.said as object, body, def };
+}
+
+/** Nobody else but a person of this shop fits up. */
+async function knownPeople(tx: Tx, type: string, body: unknown): Promise<void> {
+  if (type !== 'fitup.recorded' || body === null) return;
+  const { welder } = body as BodyOf<'fitup.recorded'>;
+  if (!(await tx`select 1 from person where id = ${welder}`).length)
+    refuse(422, 'There is no such welder. Pick one from the list, or enter the person first.');
 }
 
 /** Rows that must be there before the first event of a stream. */
@@ -100,6 +127,7 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
   const had = await before();
   if (had) return repeat(had);
 
+  await knownPeople(tx, decided?.type ?? e.type, decided ? decided.today : e.body);
   const now = clock();
   await begin(tx, e, new Date(now));
   // A purge before its welds, welds in the order of their ids: nobody waits in a circle.
@@ -254,10 +282,11 @@ export async function append(sql: Sql, clock: Clock, who: Who, sent: unknown): P
   const id = typeof (sent as { id?: unknown } | null)?.id === 'string' ? (sent as { id: string }).id : null;
   try {
     const e = check(sent, false);
+    const hash = sha256(receiptText({ ...e, body: (sent as { body?: unknown }).body }));
     // Two senders of the same event at once: the loser finds it on the second try.
     for (let attempt = 0; ; attempt++) {
       try {
-        return { id: e.id, ...(await sql.begin((tx) => take(tx, clock, who, e, {}))) };
+        return { id: e.id, hash, ...(await transaction(sql, (tx) => take(tx, clock, who, e, {}))) };
       } catch (error) {
         if ((error as { code?: string }).code !== '23505' || attempt > 1) throw error;
       }

@@ -4,7 +4,9 @@ import type { BodyOf, EventType } from '../../core/work/record';
 
 export type Answer = {
   id: string | null;
-  /** 201 taken, 200 had it already, 400 malformed, 404 no such stream, 409 clash, 422 refused */
+  /** SHA-256 of the event as it was sent (core/work/event/receipt): the sender knows by it that this answer is about what it sent */
+  hash?: string;
+  /** 201 taken, 200 had it already, 400 malformed, 404 no such stream, 409 clash, 422 refused; 500 and 503 are given where it is asked for (src/pages/api/events) */
   status: 200 | 201 | 400 | 404 | 409 | 422;
   seq?: number;
   error?: string;

@@ -13,7 +13,7 @@ import {
   type BodyOf,
   type EventType,
 } from '../../core/work/record';
-import { newest, readSaid, type EventDef } from '../../core/work/event';
+import { EARLIEST, newest, readSaid, type EventDef } from '../../core/work/event';
 import type { RunState } from '../../core/work/run';
 import type { Tx } from '../sql';
 import { refuse, type Checked } from './checked';
@@ -45,6 +45,8 @@ export async function correctionOf(tx: Tx, e: Checked, now: number): Promise<Dec
   if (uncorrectable.has(type)) return refuse(422, 'This event cannot be corrected.');
   if (happenedAt !== undefined && type !== 'run.marked') return refuse(422, 'Only a mark can be set to another time.');
   if (happenedAt !== undefined && Date.parse(happenedAt) > now) return refuse(422, 'A mark cannot be set to a time that is still to come.');
+  if (happenedAt !== undefined && Date.parse(happenedAt) < EARLIEST)
+    return refuse(422, 'A mark cannot be set to a time before there was a purge.');
   if (body === null) return { corrects, type, today: null, said: e.said, markedAt: null, check: () => Promise.resolve() };
   if (version > newest(def)) return refuse(400, `"${type}" version ${version} is not known here. Reload the page.`);
   const read = readSaid(def, version, body);

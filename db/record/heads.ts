@@ -4,6 +4,7 @@
  */
 import type { Clock } from '../clock';
 import type { Sql, Tx } from '../sql';
+import { transaction } from '../transaction';
 import { canonical, sha256 } from './chain';
 
 const HOUR = 3_600_000;
@@ -16,11 +17,15 @@ export async function newestHead(db: Sql | Tx): Promise<Head | null> {
   return row ?? null;
 }
 
-/** Writes a row over all streams that moved since the one before. @returns null when none did */
+/**
+ * Writes a row over all streams that moved since the one before. It locks no stream: who holds one and comes here waits for the writer of
+ * heads alone, who waits for nobody.
+ * @returns null when none moved
+ */
 export async function writeHead(tx: Tx, at: number, why: string): Promise<Head | null> {
   await tx`select pg_advisory_xact_lock(hashtext('sentrel heads'))`;
   const moved = await tx<{ id: string; version: number; head_hash: string }[]>`
-    update stream set headed = version where headed < version returning id, version, head_hash`;
+    select s.id, s.version, s.head_hash from stream s left join headed h on h.stream = s.id where s.version > coalesce(h.version, 0)`;
   if (moved.length === 0) return null;
   const last = await newestHead(tx);
   const [count] = await tx<{ streams: number }[]>`select count(*)::int as streams from stream`;
@@ -36,6 +41,9 @@ export async function writeHead(tx: Tx, at: number, why: string): Promise<Head |
   });
   const hash = sha256(text);
   await tx`insert into head (n, at, why, canonical, prev_hash, hash) values (${n}, ${time}, ${why}, ${text}, ${last?.hash ?? ''}, ${hash})`;
+  await tx`
+    insert into headed (stream, version) select * from unnest(${moved.map((m) => m.id)}::uuid[], ${moved.map((m) => m.version)}::int[])
+    on conflict (stream) do update set version = excluded.version`;
   return { n, at: time, why, hash };
 }
 
@@ -43,7 +51,7 @@ export async function writeHead(tx: Tx, at: number, why: string): Promise<Head |
 export async function headOfTheHour(sql: Sql, clock: Clock): Promise<void> {
   const due = async (db: Sql | Tx) => clock() - ((await newestHead(db))?.at.getTime() ?? 0) >= HOUR;
   if (!(await due(sql))) return;
-  await sql.begin(async (tx) => {
+  await transaction(sql, async (tx) => {
     await tx`select pg_advisory_xact_lock(hashtext('sentrel heads'))`;
     if (await due(tx)) await writeHead(tx, clock(), 'hour');
   });

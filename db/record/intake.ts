@@ -1,7 +1,11 @@
 /** What every batch of a device shares: read item by item, its clock corrected, bad items kept with their reason. */
 import type { z } from 'zod';
 import type { ItemAnswer } from '../../core/work/devices';
+import { EARLIEST } from '../../core/work/event';
 import type { Db } from '../sql';
+
+/** A device's own clock may never have been set, and stand in 1970; outside of these it says nothing that can be dated, ms. */
+const CLOCKS = { from: Date.UTC(1970, 0, 1), to: Date.UTC(2200, 0, 1) };
 
 /** Items dated further ahead than this, after correction by the device's clock offset, are refused. */
 const FUTURE_MS = 5000;
@@ -36,9 +40,12 @@ export function sift<T extends { at: string }>(
     const refuse = (reason: string) => void answers.set(index, { index, status: 'refused', reason });
     const parsed = schema.safeParse(item);
     if (!parsed.success) return refuse(parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; '));
-    const at = Date.parse(parsed.data.at) + offset;
+    const deviceTime = Date.parse(parsed.data.at);
+    const at = deviceTime + offset;
+    if (deviceTime < CLOCKS.from || deviceTime > CLOCKS.to || at < EARLIEST)
+      return refuse(`dated ${parsed.data.at}: no clock of a device says that. Set it, or let it take the time of the answers`);
     if (at > received.getTime() + FUTURE_MS) return refuse(`dated ${Math.round((at - received.getTime()) / 1000)} s into the future`);
-    good.push({ index, at: new Date(at), deviceTime: new Date(parsed.data.at), item: parsed.data });
+    good.push({ index, at: new Date(at), deviceTime: new Date(deviceTime), item: parsed.data });
   });
   return { good, answers };
 }

@@ -6,6 +6,7 @@ import type { Clock } from '../clock';
 import { noteSeen, type Device } from '../devices';
 import { keepRefusals, receivedAt, sift } from './intake';
 import type { Db, Sql } from '../sql';
+import { transaction } from '../transaction';
 
 const LPM = 1 / 60_000;
 const issues = (e: { issues: { path: PropertyKey[]; message: string }[] }) =>
@@ -42,7 +43,7 @@ export async function intake(
     },
   }));
   const rows = indexed.map((r) => r.row);
-  await sql.begin(async (tx) => {
+  await transaction(sql, async (tx) => {
     if (rows.length) {
       // The same number twice in one batch would clash with itself: the first stands, the rest are compared below.
       const firsts = [...new Map(rows.toReversed().map((r) => [r.seq, r])).values()];

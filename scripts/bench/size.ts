@@ -55,7 +55,7 @@ export async function fill(sql: Sql, person: string): Promise<{ welds: string[];
     from generate_series(0, ${WELDS / WELDS_A_SPOOL / 20}::int) n, spool s join line l on l.id = s.line where s.id = ${spool}`;
   await sql`insert into spool (id, line, number)
     select distinct spool, pg_temp.id('line' || i / ${WELDS_A_SPOOL * 20}::int), 'S-' || i / ${WELDS_A_SPOOL}::int from clone`;
-  await sql`insert into stream select x.id, s.kind, s.version, s.head_hash, s.last_at, s.headed
+  await sql`insert into stream select x.id, s.kind, s.version, s.head_hash, s.last_at
     from clone c, lateral (values (c.weld, ${weld}::uuid), (c.run, ${run}::uuid)) x(id, like_) join stream s on s.id = x.like_`;
   await sql`insert into weld select c.weld, c.spool, 'W-' || c.i, c.i, w.due, w.summary, w.version, w.updated_at from clone c, weld w where w.id = ${weld}`;
   await sql`insert into run (id, spool, gas, version, started_at, ended_at)

@@ -1,4 +1,5 @@
 /** JSON in with a limit, JSON out, and a refusal that can be thrown. */
+import { isDeeper } from '../../core/work/event';
 
 export const json = (body: unknown, status = 200, headers: Record<string, string> = {}): Response =>
   new Response(JSON.stringify(body), {
@@ -12,9 +13,9 @@ export const error = (status: number, message: string, reasons?: string[]): Resp
 /** An answer that says why not, thrown to where answers are given. */
 export class Refused extends Error {
   readonly response: Response;
-  constructor(status: number, message: string, reasons?: string[]) {
+  constructor(status: number, message: string, reasons?: string[], headers: Record<string, string> = {}) {
     super(message);
-    this.response = error(status, message, reasons);
+    this.response = json({ error: message, ...(reasons && { reasons }) }, status, headers);
   }
 }
 
@@ -24,6 +25,30 @@ export class Refused extends Error {
  */
 const DRAINED = 16 * 1024 * 1024;
 
+/** A sender who is silent for so long in the midst of a body is told so, ms. */
+const SILENT_MS = 8000;
+
+/** The next piece of a body. @throws Refused when none comes */
+async function piece(reader: ReadableStreamDefaultReader<Uint8Array>): Promise<ReadableStreamReadResult<Uint8Array>> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const silence = new Promise<never>((_, fail) => {
+    timer = setTimeout(
+      () =>
+        fail(
+          new Refused(408, 'The rest of the request did not arrive. Nothing was saved: send it again.', undefined, { connection: 'close' }),
+        ),
+      SILENT_MS,
+    );
+  });
+  const next = reader.read();
+  next.catch(() => undefined);
+  try {
+    return await Promise.race([next, silence]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
 /** The body as JSON of at most `limit` bytes. @throws Refused */
 export async function readJson(request: Request, limit = 256 * 1024): Promise<unknown> {
   const reader = request.body?.getReader();
@@ -31,7 +56,7 @@ export async function readJson(request: Request, limit = 256 * 1024): Promise<un
   const chunks: Uint8Array[] = [];
   let size = 0;
   for (;;) {
-    const { done, value } = await reader.read();
+    const { done, value } = await piece(reader);
     if (done) break;
     size += value.byteLength;
     if (size <= limit) chunks.push(value);
@@ -41,9 +66,12 @@ export async function readJson(request: Request, limit = 256 * 1024): Promise<un
     if (size > limit + DRAINED) await reader.cancel();
     throw new Refused(413, `The request is larger than ${limit / 1024} kB.`);
   }
+  let value: unknown;
   try {
-    return JSON.parse(Buffer.concat(chunks).toString('utf8')) as unknown;
+    value = JSON.parse(Buffer.concat(chunks).toString('utf8'));
   } catch {
     throw new Refused(400, 'The request is not JSON.');
   }
+  if (isDeeper(value)) throw new Refused(400, 'The request is nested deeper than anything here.');
+  return value;
 }

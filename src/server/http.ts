@@ -5,7 +5,9 @@
  */
 import compression from 'compression';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import type { Socket } from 'node:net';
 import { join, resolve } from 'node:path';
+import type { Readable } from 'node:stream';
 import { pathToFileURL } from 'node:url';
 import sirv from 'sirv';
 
@@ -39,6 +41,15 @@ const compress = compression({
   filter: (req, res) => !String(res.getHeader('content-type')).startsWith('text/event-stream') && compression.filter(req, res),
 }) as unknown as Handler;
 
+/** What HTTP/1.1 asks of a server of ours (RFC 9110, 9.1); a method nobody here knows is said to be none. */
+const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'DELETE', 'OPTIONS']);
+
+/**
+ * The files that are read for a connection. One whose reader is gone is closed with it: a pipe does not do that by itself, and an answer
+ * that waits behind another on its connection never hears that it was closed.
+ */
+const beingRead = new WeakMap<Socket, Set<Readable>>();
+
 const server = createServer((req, res) => {
   res.setHeader('x-content-type-options', 'nosniff');
   res.setHeader('referrer-policy', 'same-origin');
@@ -47,19 +58,34 @@ const server = createServer((req, res) => {
   res.setHeader('cross-origin-resource-policy', 'same-origin');
   res.setHeader('permissions-policy', 'geolocation=(), microphone=()');
   if (!hosts.has(req.headers.host ?? '')) return say(res, 421, 'This server answers on its own address only.');
+  if (!METHODS.has(req.method ?? '')) {
+    res.setHeader('allow', [...METHODS].join(', '));
+    return say(res, 405, `${req.method} is not done here.`);
+  }
+  res.on('pipe', (from: Readable) => {
+    const files = beingRead.get(req.socket);
+    files?.add(from);
+    from.once('close', () => files?.delete(from));
+  });
   // No trusted proxy is configured: what a proxy would say is not believed.
   for (const name of Object.keys(req.headers)) if (/^x-forwarded|^forwarded$/.test(name)) delete req.headers[name];
   const pages = () =>
     compress(req, res, () =>
       handler(req, res, (error) => {
         if (error) console.error('unhandled', error);
-        if (!res.headersSent) say(res, error ? 500 : 404, error ? 'Something went wrong on our side. Nothing was saved.' : 'Not found.');
+        if (!res.headersSent) say(res, error ? 500 : 404, error ? 'Something went wrong on our side.' : 'Not found.');
       }),
     );
   if (req.method === 'GET' || req.method === 'HEAD') files(req, res, pages);
   else pages();
 });
-server.requestTimeout = 30_000;
+server.on('connection', (socket) => {
+  const files = new Set<Readable>();
+  beingRead.set(socket, files);
+  socket.once('close', () => files.forEach((f) => f.destroy()));
+});
+// A whole request, however large: a body that stands still is told so long before (server/answer.ts).
+server.requestTimeout = 120_000;
 server.listen(port, host, () => {
   console.log(`listening on http://${host}:${port}`);
   process.send?.('ready');

@@ -8,7 +8,6 @@ import type { Sql } from '../../db/sql';
 const MOST = 500;
 const PING_MS = 15_000;
 const listeners = new Set<(text: string) => void>();
-const endings = new Set<() => void>();
 const encoder = new TextEncoder();
 
 const frame = (event: string, data: string): string => `event: ${event}\ndata: ${data}\n\n`;
@@ -43,13 +42,26 @@ export function listenLive(sql: Sql): void {
 export function startLive(): void {
   setInterval(() => broadcast(ping()), PING_MS).unref();
   process.once('sentrel:end', () => {
-    for (const end of endings) end();
+    for (const { end } of streams) end();
   });
 }
 
-/** One browser's event stream, or null when there are too many. */
-export function openStream(signal: AbortSignal): ReadableStream<Uint8Array> | null {
-  if (listeners.size >= MOST) return null;
+type Stream = { caller: string; end: () => void };
+/** the oldest first */
+const streams = new Set<Stream>();
+
+/** When the house is full, whoever holds most streams gives up the oldest of them: it comes back by itself, and nobody else is shut out. */
+function makeRoom(): void {
+  if (streams.size < MOST) return;
+  const held = new Map<string, number>();
+  for (const { caller } of streams) held.set(caller, (held.get(caller) ?? 0) + 1);
+  const greediest = [...held].reduce((a, b) => (b[1] > a[1] ? b : a))[0];
+  [...streams].find((s) => s.caller === greediest)?.end();
+}
+
+/** One browser's event stream. @param caller who asks, so that one caller cannot take the place of all */
+export function openStream(signal: AbortSignal, caller: string): ReadableStream<Uint8Array> {
+  makeRoom();
   let leave: () => void = () => undefined;
   return new ReadableStream<Uint8Array>({
     start(controller) {
@@ -57,10 +69,6 @@ export function openStream(signal: AbortSignal): ReadableStream<Uint8Array> | nu
         // A browser that does not read is let go: it resynchronises when it comes back.
         if ((controller.desiredSize ?? 0) < -256) return end();
         controller.enqueue(encoder.encode(text));
-      };
-      leave = () => {
-        listeners.delete(send);
-        endings.delete(end);
       };
       const end = () => {
         leave();
@@ -70,8 +78,13 @@ export function openStream(signal: AbortSignal): ReadableStream<Uint8Array> | nu
           // closed by the other side
         }
       };
+      const mine: Stream = { caller, end };
+      leave = () => {
+        listeners.delete(send);
+        streams.delete(mine);
+      };
       listeners.add(send);
-      endings.add(end);
+      streams.add(mine);
       signal.addEventListener('abort', end, { once: true });
       send(`retry: 1000\n${ping()}`);
     },

@@ -5,7 +5,7 @@
  */
 import type { APIContext, APIRoute } from 'astro';
 import { z } from 'zod';
-import { issuesOf } from '../../core/work/event';
+import { issuesOf, unsound } from '../../core/work/event';
 import type { Person } from '../../core/work/people';
 import { deviceByKey, type Device } from '../../db/devices';
 import { isDatabaseAway } from '../../db/sql';
@@ -34,9 +34,11 @@ type Wanted<B extends z.ZodType, Q extends z.ZodType> = {
   query?: Q;
   /** most bytes of a body */
   limit?: number;
+  /** most characters of one text in it; 'each' where every item is looked at by itself */
+  longest?: number | 'each';
   /** may write without having said who they are */
   open?: true;
-  /** has time of its own, over the five seconds of all others */
+  /** has time of its own, beyond the five seconds of all others */
   slow?: true;
 };
 type Given = Response | object | null;
@@ -50,19 +52,22 @@ const reads = (method: string): boolean => method === 'GET' || method === 'HEAD'
 const asResponse = (given: Given, gone: string): Response =>
   given instanceof Response ? given : given === null ? error(404, gone) : json(given);
 
-/** Runs an endpoint to its answer: in time, and with words for whatever goes wrong. */
-function gated(answer: (context: APIContext) => Promise<Response>, slow = false): APIRoute {
+/** What is said when it went wrong at a moment when a write may be in or not: nothing that nobody can know. */
+const uncertain = (method: string): string =>
+  reads(method) ? 'Try again in a moment.' : 'It is not certain whether this was saved: look, then send it again.';
+
+/** Runs an endpoint to its answer, with words for whatever goes wrong. */
+function gated(answer: (context: APIContext) => Promise<Response>): APIRoute {
   const gate: APIRoute = async (context) => {
+    const { method } = context.request;
     try {
-      const given = answer(context);
-      return await (slow ? given : inTime(given));
+      return await answer(context);
     } catch (e) {
       if (e instanceof Refused) return e.response;
-      if (e instanceof Late)
-        return error(503, 'The database did not answer in time. Try again: what was saved after all is not saved twice.');
-      if (isDatabaseAway(e)) return error(503, 'The database cannot be reached. Nothing was saved; try again in a moment.');
-      console.error(context.request.method, context.routePattern, e);
-      return error(500, 'Something went wrong on our side. Nothing was saved.');
+      if (e instanceof Late) return error(503, `The database did not answer in time. ${uncertain(method)}`);
+      if (isDatabaseAway(e)) return error(503, `The database cannot be reached. ${uncertain(method)}`);
+      console.error(method, context.routePattern, e);
+      return error(500, `Something went wrong on our side. ${uncertain(method)}`);
     }
   };
   routes.add(gate);
@@ -89,26 +94,19 @@ export function route<B extends z.ZodType = typeof NOBODY, Q extends z.ZodType =
   const gone = wanted.gone ?? 'Not found.';
   return gated(async ({ request, url, params, cookies }) => {
     fromHere(request);
-    const { person, identified } = await holder(cookies);
+    const { person, identified } = await inTime(holder(cookies));
     if (!reads(request.method) && !wanted.open && !person)
       throw new Refused(401, 'Say who you are first: pick your name at the top right. Nothing was saved.');
     const id = params['id'] === undefined ? '' : idIn(params);
     if (id === undefined) return error(404, gone);
     const query = (wanted.query ?? NOBODY).safeParse(wanted.query && Object.fromEntries(url.searchParams));
     if (!query.success) throw new Refused(400, 'The question cannot be read.', issuesOf(query.error));
-    return asResponse(
-      await answer({
-        id,
-        query: query.data as z.output<Q>,
-        body: (wanted.body ? await bodyOf(request, wanted.body, wanted.limit) : undefined) as z.output<B>,
-        who: { person: person?.id ?? null, identified },
-        person,
-        request,
-        cookies,
-      }),
-      gone,
-    );
-  }, wanted.slow);
+    // The sender's time, not the database's: how long it takes to arrive is a clock of its own.
+    const body = (wanted.body ? await bodyOf(request, wanted.body, wanted) : undefined) as z.output<B>;
+    const who = { person: person?.id ?? null, identified };
+    const given = Promise.resolve(answer({ id, query: query.data as z.output<Q>, body, who, person, request, cookies }));
+    return asResponse(await (wanted.slow ? given : inTime(given)), gone);
+  });
 }
 
 /** An endpoint for devices: by the device's own key, whatever page or session there is. */
@@ -117,30 +115,24 @@ export const deviceRoute = (
 ): APIRoute =>
   gated(async ({ request }) => {
     const key = /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1] ?? '';
-    const device = await deviceByKey(db(), request.headers.get('x-device') ?? '', key);
+    const device = await inTime(deviceByKey(db(), request.headers.get('x-device') ?? '', key));
     // One answer for both: who guesses learns nothing.
     if (device === 'unknown' || device === 'wrong-key') return error(401, 'Unknown device or wrong key.');
     if (device === 'revoked') return error(403, 'This device was revoked. Register it again.');
-    const result = await take(device, await readJson(request, 1024 * 1024));
+    const sent = await readJson(request, 1024 * 1024);
+    const result = await inTime(take(device, sent));
     return 'error' in result ? error(400, result.error) : json(result);
   });
 
-/** Is every text in it one that a database can keep: without a NUL, and without half of a surrogate pair? */
-function keepable(value: unknown): boolean {
-  // A list of what is left to look at, not a call for each level: how deep it goes is not ours to choose.
-  const left = [value];
-  while (left.length > 0) {
-    const v = left.pop();
-    if (typeof v === 'string' && (v.includes('\0') || !v.isWellFormed())) return false;
-    if (v !== null && typeof v === 'object') for (const [key, inner] of Object.entries(v)) left.push(key, inner);
-  }
-  return true;
-}
-
 /** The body checked against a schema. @throws Refused naming what is wrong */
-async function bodyOf(request: Request, schema: z.ZodType, limit?: number): Promise<unknown> {
+async function bodyOf(
+  request: Request,
+  schema: z.ZodType,
+  { limit, longest }: { limit?: number; longest?: number | 'each' },
+): Promise<unknown> {
   const value = await readJson(request, limit);
-  if (!keepable(value)) throw new Refused(422, 'There is a character in it that cannot be kept. Take it out and send it again.');
+  const fault = longest === 'each' ? null : unsound(value, longest);
+  if (fault) throw new Refused(422, fault);
   const parsed = schema.safeParse(value);
   if (!parsed.success) throw new Refused(422, 'Something in it cannot be right.', issuesOf(parsed.error));
   return parsed.data;

@@ -1,6 +1,9 @@
 /** What carries an event: as a client sends it, and as it stands in the record. Times are ISO 8601 in UTC. */
 import { z } from 'zod';
 
+/** Nothing of ours happened before this, ms: who says so has a clock that was never set. */
+export const EARLIEST = Date.UTC(2000, 0, 1);
+
 /** What a client sends: the server gives the rest. */
 export const sentEventSchema = z.object({
   id: z.uuidv7('An event needs a UUIDv7 of its own.'),

@@ -1,13 +1,10 @@
-import { error } from '../../server/answer';
 import { db } from '../../server/db';
 import { openStream } from '../../server/live';
 import { route } from '../../server/route';
 
-export const GET = route({ slow: true }, ({ request }) => {
+export const GET = route({ slow: true }, ({ request, who }) => {
   db();
-  const stream = openStream(request.signal);
-  if (!stream) return error(503, 'Too many screens are connected.');
-  return new Response(stream, {
+  return new Response(openStream(request.signal, who.person ?? 'nobody'), {
     headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store, no-transform' },
   });
 });

@@ -7,7 +7,11 @@ import { route } from '../../../../server/route';
 
 const body = z.object({
   cell: cellSchema.optional(),
-  calibratedOn: z.iso.date().nullable().optional(),
+  calibratedOn: z.iso
+    .date()
+    .refine((d) => d >= '1970-01-01', 'No monitor is calibrated that long ago.')
+    .nullable()
+    .optional(),
   place: z.enum(['vent', 'joint', 'inlet', '']).optional(),
   station: z.string().trim().max(40).optional(),
 });

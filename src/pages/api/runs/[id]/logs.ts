@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { readLogger } from '../../../../../core/work/devices';
 import { now } from '../../../../../db/clock';
-import { addLog } from '../../../../../db/logs';
+import { addLog, fileHash } from '../../../../../db/logs';
 import { error, json } from '../../../../server/answer';
 import { loggerRows } from '../../../../csv/loggerRows';
 import { db } from '../../../../server/db';
@@ -19,7 +19,7 @@ const body = z.object({
 });
 
 /** A logger's file for a run: read here as it was read in the browser, and kept. */
-export const POST = route({ gone, body, limit: 9_000_000 }, async ({ id, body: sent, who }) => {
+export const POST = route({ gone, body, limit: 9_000_000, longest: 8_000_000, slow: true }, async ({ id, body: sent, who }) => {
   const run = await runOf(id);
   if (!run) return null;
   const { name, text, timeColumn, valueColumn, unit, zone, dayFirst } = sent;
@@ -32,7 +32,7 @@ export const POST = route({ gone, body, limit: 9_000_000 }, async ({ id, body: s
     ...(dayFirst !== undefined && { dayFirst }),
   });
   if (!table.ok) return error(422, table.error);
-  const kept = await addLog(db(), now, who, run.id, { name, text, read: table.read });
+  const kept = await addLog(db(), now, who, run.id, { name, sha256: fileHash(text), read: table.read });
   return kept.ok
     ? json({ status: kept.status, readings: table.read.readings.length }, kept.status === 'taken' ? 201 : 200)
     : error(kept.status, kept.error);

@@ -5,7 +5,7 @@ import { db } from '../../../../server/db';
 import { route } from '../../../../server/route';
 import { flowMeterOf, NO_RUN as gone, runOf } from '../../../../server/run';
 
-const query = z.object({ since: z.coerce.number().min(0).catch(0) });
+const query = z.object({ since: z.coerce.number().min(0).max(8e15).default(0) });
 
 /** The oxygen readings of a run that arrived since a server time (ms), oldest first; its flow over the last minutes. */
 export const GET = route({ gone, query }, async ({ id, query: { since } }) => {
