@@ -1,7 +1,7 @@
 /** A logger's file read in beside a run: parsed here again, kept line by line, once however often it is sent. */
 import { createHash } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
-import type { LoggerRead } from '../core/work/devices';
+import type { LoggerTable } from '../core/work/devices';
 import { versionOf } from '../core/work/record';
 import { appendIn, type Who } from './record/append';
 import type { Clock } from './clock';
@@ -20,7 +20,7 @@ class NotKept extends Error {
 }
 
 /**
- * @param read what core made of the file @param sha256 of the file itself (fileHash)
+ * @param table what core made of the file @param sha256 of the file itself (fileHash)
  * @returns 'repeat' when this run has this file already
  */
 export async function addLog(
@@ -28,18 +28,17 @@ export async function addLog(
   clock: Clock,
   who: Who,
   run: string,
-  { name, sha256, read }: { name: string; sha256: string; read: LoggerRead },
+  { name, sha256, table }: { name: string; sha256: string; table: LoggerTable },
 ): Promise<Kept> {
-  const [first, last] = [read.readings[0], read.readings.at(-1)];
-  if (!first || !last) return { ok: false, status: 422, error: 'There is no reading in it.' };
+  const [first, last] = [table.at[0], table.at.at(-1)];
+  if (first === undefined || last === undefined) return { ok: false, status: 422, error: 'There is no reading in it.' };
   const log = uuid();
   const had = async (db: Sql | Tx) => ((await runState(db, run))?.logs ?? []).some((l) => l.sha256 === sha256);
   if (await had(sql)) return { ok: true, status: 'repeat' };
   try {
     return await transaction(sql, async (tx) => {
       // The lines before any lock: a long file takes seconds to write, and nobody who marks waits for it.
-      const { readings } = read;
-      for (let i = 0; i < readings.length; i += LINES) await writeLines(tx, log, readings.slice(i, i + LINES));
+      for (let i = 0; i < table.line.length; i += LINES) await writeLines(tx, log, table, i);
       // The lock on the run's stream: the same file sent twice at once is one.
       if (!(await tx`select 1 from stream where id = ${run} and kind = 'run' for update`).length)
         throw new NotKept({ ok: false, status: 404, error: 'There is no such purge.' });
@@ -56,11 +55,11 @@ export async function addLog(
           log,
           name,
           sha256,
-          unit: read.unit,
-          readings: readings.length,
-          dropped: read.dropped.length,
-          from: new Date(first.at).toISOString(),
-          to: new Date(last.at).toISOString(),
+          unit: table.unit,
+          readings: table.line.length,
+          dropped: table.dropped,
+          from: new Date(first).toISOString(),
+          to: new Date(last).toISOString(),
         },
       });
       if (answer.status !== 201) throw new NotKept({ ok: false, status: answer.status, error: answer.error ?? 'Not taken.' });
@@ -74,7 +73,9 @@ export async function addLog(
 
 /** Lines of one statement. */
 const LINES = 20_000;
-const writeLines = (tx: Tx, log: string, lines: LoggerRead['readings']) =>
-  tx`insert into log_reading (log, line, at, raw, ppm)
-    select ${log}::uuid, * from unnest(${lines.map((r) => r.line)}::int[], ${lines.map((r) => new Date(r.at).toISOString())}::text[]::timestamptz[],
-      ${lines.map((r) => r.raw)}::float8[], ${lines.map((r) => r.ppm)}::float8[])`;
+function writeLines(tx: Tx, log: string, { line, at, raw, ppm }: LoggerTable, from: number): Promise<unknown> {
+  const cut = (column: Int32Array | Float64Array) => [...column.subarray(from, from + LINES)];
+  return tx`insert into log_reading (log, line, at, raw, ppm)
+    select ${log}::uuid, * from unnest(${cut(line)}::int[], ${cut(at).map((ms) => new Date(ms).toISOString())}::text[]::timestamptz[],
+      ${cut(raw)}::float8[], ${cut(ppm)}::float8[])`;
+}

@@ -1,7 +1,7 @@
 /** Presses and arcs that become marks; logger files; supplies. On a real PostgreSQL. */
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readLogger } from '../core/work/devices';
+import { loggerTable, readLogger } from '../core/work/devices';
 import { reduceRun } from '../core/work/record';
 import { enter, makeWorld, runBody, say, type World } from '../tests/database';
 import { addCheck } from './checks';
@@ -142,7 +142,7 @@ describe("a logger's file", () => {
     );
     if (!read.ok) throw new Error(read.error);
     const who = { person: w.person, identified: 'picked' };
-    const file = { name: 'a.csv', sha256: fileHash(text), read: read.read };
+    const file = { name: 'a.csv', sha256: fileHash(text), table: loggerTable(read.read) };
     const both = await Promise.all([addLog(w.sql, Date.now, who, run, file), addLog(w.sql, Date.now, who, run, file)]);
     expect(both.map((b) => b.ok && b.status).sort()).toEqual(['repeat', 'taken']);
     const log = reduceRun(await eventsOf(w.sql, run))?.logs;

@@ -23,6 +23,7 @@ export async function programs(dist: string): Promise<void> {
       rollupOptions: {
         input: {
           http: join(root, 'src/server/http.ts'),
+          logThread: join(root, 'src/server/logThread.ts'),
           planThread: join(root, 'src/server/planThread.ts'),
           ...Object.fromEntries(devices.map(({ name }) => [name, join(root, 'devices', name, 'main.ts')])),
         },

@@ -60,14 +60,22 @@ export function screenId(): string {
 export type Refusal = { error: string; reasons: string[]; status: number };
 export type Sent<T> = { ok: true; value: T } | { ok: false; refusal: Refusal };
 
-/** Sends JSON; never throws. What could not be sent is said in words that tell what was kept. */
-export async function request<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, body?: unknown): Promise<Sent<T>> {
+/**
+ * Sends JSON; never throws. What could not be sent is said in words that tell what was kept.
+ * @param patience how long an answer is waited for, ms
+ */
+export async function request<T>(
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  url: string,
+  body?: unknown,
+  patience = 8000,
+): Promise<Sent<T>> {
   let answer: Response;
   try {
     answer = await fetch(url, {
       method,
       ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body ?? {}) }),
-      signal: AbortSignal.timeout(8000),
+      signal: AbortSignal.timeout(patience),
     });
   } catch {
     return {

@@ -2,12 +2,10 @@
 import { parentPort } from 'node:worker_threads';
 import { bandOf, FINE, horizonOf, planOf, predict, runThrough } from '../../core/models/purge';
 import { spacesOf } from '../../core/models/network';
-import { totalFlow, type Setup } from '../../core/models/setup';
-import type { System } from '../../core/basics/units';
+import { totalFlow } from '../../core/models/setup';
+import type { PlanQuestion } from './planning';
 
-export type PlanJob = { job: number; setup: Setup; limit: number; system: System };
-
-parentPort?.on('message', ({ job, setup, limit, system }: PlanJob) => {
+parentPort?.on('message', ({ job, setup, limit, system }: PlanQuestion & { job: number }) => {
   try {
     const spaces = spacesOf(setup);
     if (spaces.faults.length) {

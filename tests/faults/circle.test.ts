@@ -1,7 +1,7 @@
 /** Hands, devices, uploads and closing records at once on the same purge: nobody waits in a circle, and every one of them gets an answer. */
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { readLogger } from '../../core/work/devices';
+import { loggerTable, readLogger } from '../../core/work/devices';
 import { addLog, fileHash } from '../../db/logs';
 import { headOfTheHour } from '../../db/record/heads';
 import { connect, type Sql } from '../../db/sql';
@@ -59,7 +59,13 @@ it('marks, logger files and the heads of the hour at once on two purges of one s
         { zone: 0, start: Date.now() },
       );
       if (!read.ok) throw new Error(read.error);
-      await noted(addLog(many, Date.now, who, runs[(n + i) % 2]?.run ?? '', { name: `${n}.csv`, sha256: fileHash(file), read: read.read }));
+      await noted(
+        addLog(many, Date.now, who, runs[(n + i) % 2]?.run ?? '', {
+          name: `${n}.csv`,
+          sha256: fileHash(file),
+          table: loggerTable(read.read),
+        }),
+      );
     }
   };
   const heads = async () => {

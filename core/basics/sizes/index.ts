@@ -2,7 +2,7 @@
  * Tube and pipe sizes. A bare "2" is 50.8, 53, 60.3 or 52 mm by school, so a size is never
  * taken without its series.
  */
-import { formatFraction, parseNumber, type System } from '../units';
+import { formatFraction, parseNumber, TOO_LONG, type System } from '../units';
 import { isOwn, ownSize } from './own';
 import { pipeRows, schedules } from './pipe';
 import { en10357Rows, inchRows, iso1127Rows } from './tube';
@@ -88,6 +88,7 @@ export type SizeText = { ok: true; size: Size } | { ok: false; error: string; ca
  */
 export function parseSize(text: string, series: Series | null): SizeText {
   const t = text.trim();
+  if (t.length > TOO_LONG) return { ok: false, error: 'That is too long for a size. Type one such as "2 in tube".', candidates: [] };
   const own = ownSize(t);
   if (own) return own.ok ? own : { ...own, candidates: [] };
   const shape =

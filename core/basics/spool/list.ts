@@ -39,6 +39,9 @@ function tokens(text: string, from: number): Token[] {
   return out;
 }
 
+/** A spool of some hundred parts. */
+const LONGEST_LIST = 8000;
+
 /**
  * Reads a list.
  * @param series what a bare size means; a list without a size takes `size`
@@ -54,6 +57,8 @@ export function parseList(text: string, system: System, series: Series | null, s
 }
 
 function read(text: string, system: System, series: Series | null, given: Size): Omit<Extract<ListResult, { ok: true }>, 'ok'> {
+  if (text.length > LONGEST_LIST)
+    throw new Wrong({ at: 0, word: '', text: `A list has at most ${LONGEST_LIST} letters: split the spool.` });
   let size = given;
   let from = 0;
   const colon = text.indexOf(':');

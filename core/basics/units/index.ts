@@ -4,10 +4,10 @@
  * psi 6894.757 Pa), exact or to the digits printed there.
  */
 import type { Quantity } from '../figure';
-import { formatFraction, lastDigit, parseNumber } from './numbers';
+import { formatFraction, lastDigit, parseNumber, TOO_LONG } from './numbers';
 import type { System } from './system';
 
-export { formatFraction, parseNumber } from './numbers';
+export { formatFraction, parseNumber, TOO_LONG } from './numbers';
 export { inSystem } from './sentence';
 
 export type { System } from './system';
@@ -162,6 +162,8 @@ export function parseQuantity(
 ): Parsed {
   const trimmed = text.trim();
   if (trimmed === '') return { ok: false, error: `Enter ${words[quantity]}, such as ${example[quantity]}.` };
+  if (trimmed.length > TOO_LONG)
+    return { ok: false, error: `That is too long for ${words[quantity]}. Type a number, such as ${example[quantity]}.` };
   const match = /^([+-]?[\d\s.,/-]*\d)\s*(.*)$/.exec(trimmed);
   const number = match?.[1] === undefined ? null : parseNumber(match[1]);
   const suffix = match?.[2] ?? '';

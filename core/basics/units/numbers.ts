@@ -1,9 +1,13 @@
 /** Numbers as the trade writes them: decimals with point or comma, fractions, mixed fractions. */
 
+/** Longer than anything that is typed into a field: such a text is nothing of ours, and no pattern is laid on it. */
+export const TOO_LONG = 200;
+
 /**
  * @returns the number, or null when the text is none ("1-1/2" is 1.5, "5/32" is 0.15625, "0,5" is 0.5).
  */
 export function parseNumber(text: string): number | null {
+  if (text.length > TOO_LONG) return null;
   const t = text.trim().replace(/\s+/g, ' ');
   const mixed = /^([+-]?)(?:(\d+)[ -])?(\d+)\s*\/\s*(\d+)$/.exec(t);
   if (mixed) {

@@ -88,7 +88,7 @@ export function checkMonitor(
   return { ok: true, text: 'Monitor checked in air and bottle gas.' };
 }
 
-export { readLogger, type LoggerRead, type LoggerReading, type LoggerWishes } from './logger';
+export { loggerTable, readLogger, type LoggerTable, type LoggerRead, type LoggerReading, type LoggerWishes } from './logger';
 
 export { deviceKindNames, deviceKindSchema, newDeviceSchema, type DeviceKind, type DeviceRow, type NewDevice } from './card';
 export { declaredMost, deviceForm, deviceSaid, monitorPlaces, shownIn } from './form';

@@ -32,8 +32,14 @@ export type LoggerWishes = {
   dayFirst?: boolean;
 };
 
+/** Longer than a time or a number with its unit: such a cell is text, and no pattern is laid on it. */
+const LONGEST_CELL = 60;
+/** More columns than a logger has; what stands beyond is not looked at. */
+const MOST_COLUMNS = 200;
+
 /** "1234.5", "1.234,5", "0,02 %": the number, the unit beside it, and one of its last digit. */
 function numberIn(cell: string): { value: number; step: number; unit: 'ppm' | 'percent' | null } | null {
+  if (cell.length > LONGEST_CELL) return null;
   const m = /^\s*([+-]?[\d.,]+(?:e[+-]?\d+)?)\s*(ppm|%|vol\.?\s*%|percent)?\s*$/i.exec(cell);
   if (!m) return null;
   let text = m[1] as string;
@@ -75,6 +81,7 @@ type When = { kind: 'date' | 'clock' | 'count'; ms: number; ambiguous?: boolean 
 
 /** A cell as a time: a date with a clock in UTC or the logger's zone, a clock alone, or a count of seconds. */
 function timeIn(cell: string, w: LoggerWishes, header: string, dateCell: string | null): When | null {
+  if (cell.length > LONGEST_CELL || (dateCell?.length ?? 0) > LONGEST_CELL) return null;
   const text = dateCell === null ? cell.trim() : `${dateCell.trim()} ${cell.trim()}`;
   if (/^\d{4}-\d\d-\d\dT[\d:.]+(Z|[+-]\d\d:?\d\d)$/.test(text)) {
     const ms = Date.parse(text);
@@ -119,8 +126,11 @@ export function readLogger(rows: readonly string[][], w: LoggerWishes): { ok: tr
   const head = headerLine(rows, w);
   const body = rows.slice(head + 1);
   if (body.length === 0 || head === -2) return { ok: false, error: 'No line with a time and a number was found in it.' };
-  const width = Math.max(...body.slice(0, 20).map((r) => r.length));
-  const columns = Array.from({ length: width }, (_, i) => (head >= 0 ? (rows[head]?.[i] ?? '').trim() : '') || `column ${i + 1}`);
+  const width = Math.min(MOST_COLUMNS, Math.max(...body.slice(0, 20).map((r) => r.length)));
+  const columns = Array.from(
+    { length: width },
+    (_, i) => (head >= 0 ? (rows[head]?.[i] ?? '').trim().slice(0, LONGEST_CELL) : '') || `column ${i + 1}`,
+  );
   const some = body.slice(0, 50);
   const share = (test: (c: string) => boolean, i: number) => some.filter((r) => test(r[i] ?? '')).length / some.length;
   const times = columns.map((h, i) => share((c) => timeIn(c, w, h, null) !== null && (TIME.test(h) || !/^[\d.,+-]+$/.test(c.trim())), i));
@@ -208,3 +218,23 @@ export function readLogger(rows: readonly string[][], w: LoggerWishes): { ok: tr
 function bestOf(scores: readonly number[]): number {
   return scores.reduce((best, s, i) => (s > (scores[best] ?? -1) ? i : best), 0);
 }
+
+/** A file that was read, column by column: what goes from a thread to the database without a hundred thousand small objects. */
+export type LoggerTable = Pick<LoggerRead, 'unit'> & {
+  /** lines that say nothing */
+  dropped: number;
+  line: Int32Array;
+  /** ms since 1970 UTC, in order */
+  at: Float64Array;
+  raw: Float64Array;
+  ppm: Float64Array;
+};
+
+export const loggerTable = ({ unit, dropped, readings }: LoggerRead): LoggerTable => ({
+  unit,
+  dropped: dropped.length,
+  line: Int32Array.from(readings, (r) => r.line),
+  at: Float64Array.from(readings, (r) => r.at),
+  raw: Float64Array.from(readings, (r) => r.raw),
+  ppm: Float64Array.from(readings, (r) => r.ppm),
+});

@@ -36,9 +36,11 @@ export type NewWork = z.infer<typeof newWorkSchema>;
 
 /** W-7 and 3 welds: W-7, W-8, W-9. A number that ends in no digit gets -1, -2 ... */
 export function weldNumbers(first: string, count: number): string[] {
-  const m = /^(.*?)(\d+)$/.exec(first.trim());
-  if (!m) return count === 1 ? [first.trim()] : Array.from({ length: count }, (_, i) => `${first.trim()}-${i + 1}`);
-  const [, stem = '', digits = '1'] = m;
+  const text = first.trim();
+  let end = text.length;
+  while (end > 0 && /\d/.test(text[end - 1] ?? '')) end--;
+  const [stem, digits] = [text.slice(0, end), text.slice(end)];
+  if (digits === '') return count === 1 ? [text] : Array.from({ length: count }, (_, i) => `${text}-${i + 1}`);
   return Array.from({ length: count }, (_, i) => stem + String(Number(digits) + i).padStart(digits.length, '0'));
 }
 

@@ -18,6 +18,7 @@ export default function LoggerFile({ run }: { run: RunState }) {
   const [zone, setZone] = useState(() => -new Date(run.startedAt).getTimezoneOffset());
   const [order, setOrder] = useState<'' | 'day' | 'month'>('');
   const [said, setSaid] = useState('');
+  const [busy, setBusy] = useState(false);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
 
   const wishes = {
@@ -47,11 +48,15 @@ export default function LoggerFile({ run }: { run: RunState }) {
   };
   const keep = async () => {
     if (!file) return;
-    const sent = await request<{ status: string; readings: number }>('POST', `/api/runs/${run.id}/logs`, {
-      name: file.name,
-      text: file.text,
-      ...wishes,
-    });
+    setBusy(true);
+    const sent = await request<{ status: string; readings: number }>(
+      'POST',
+      `/api/runs/${run.id}/logs`,
+      { name: file.name, text: file.text, ...wishes },
+      // Eight megabytes over the air of a shop.
+      120_000,
+    );
+    setBusy(false);
     setRefusal(sent.ok ? null : sent.refusal);
     if (!sent.ok) return;
     setSaid(
@@ -158,8 +163,8 @@ export default function LoggerFile({ run }: { run: RunState }) {
               {read.dropped.length > 5 ? '; and more of the like' : ''}.
             </p>
           )}
-          <button type="button" className="btn min-h-12 btn-primary" onClick={() => void keep()}>
-            Keep it beside this purge
+          <button type="button" className="btn min-h-12 btn-primary" disabled={busy} onClick={() => void keep()}>
+            {busy ? 'Being kept' : 'Keep it beside this purge'}
           </button>
         </>
       )}

@@ -12,7 +12,7 @@ const body = z.object({
 
 /** Plans a purge from a set-up: the plan, and the curves at joint and vent with their band. */
 export const POST = route({ body, slow: true }, async ({ body: { setup, limitPpm, units } }) => {
-  const planned = await planOnThread(setup, limitPpm, units);
+  const planned = await planOnThread({ setup, limit: limitPpm, system: units });
   if (planned === 'busy') return error(503, 'Too much is being planned at once. Nothing was changed; try again in a moment.');
   if (planned.ok) return { plan: planned.plan, curves: planned.curves };
   return error(

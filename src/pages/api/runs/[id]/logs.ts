@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { readLogger } from '../../../../../core/work/devices';
 import { now } from '../../../../../db/clock';
-import { addLog, fileHash } from '../../../../../db/logs';
+import { addLog } from '../../../../../db/logs';
 import { error, json } from '../../../../server/answer';
-import { loggerRows } from '../../../../csv/loggerRows';
+import { inTime } from '../../../../server/inTime';
+import { readOnThread } from '../../../../server/logReading';
 import { db } from '../../../../server/db';
 import { route } from '../../../../server/route';
 import { NO_RUN as gone, runOf } from '../../../../server/run';
@@ -20,20 +20,26 @@ const body = z.object({
 
 /** A logger's file for a run: read here as it was read in the browser, and kept. */
 export const POST = route({ gone, body, limit: 9_000_000, longest: 8_000_000, slow: true }, async ({ id, body: sent, who }) => {
-  const run = await runOf(id);
+  const run = await inTime(runOf(id));
   if (!run) return null;
   const { name, text, timeColumn, valueColumn, unit, zone, dayFirst } = sent;
-  const table = readLogger(loggerRows(text), {
-    zone,
-    start: run.startedAt,
-    ...(timeColumn !== undefined && { timeColumn }),
-    ...(valueColumn !== undefined && { valueColumn }),
-    ...(unit && { unit }),
-    ...(dayFirst !== undefined && { dayFirst }),
+  const read = await readOnThread({
+    text,
+    wishes: {
+      zone,
+      start: run.startedAt,
+      ...(timeColumn !== undefined && { timeColumn }),
+      ...(valueColumn !== undefined && { valueColumn }),
+      ...(unit && { unit }),
+      ...(dayFirst !== undefined && { dayFirst }),
+    },
   });
-  if (!table.ok) return error(422, table.error);
-  const kept = await addLog(db(), now, who, run.id, { name, sha256: fileHash(text), read: table.read });
+  if (read === 'busy')
+    return error(503, 'It takes too long to read this file now. Nothing was kept. Try again, or export the time of this purge alone.');
+  if (!read.ok) return error(422, read.error);
+  const { table, sha256 } = read;
+  const kept = await addLog(db(), now, who, run.id, { name, sha256, table });
   return kept.ok
-    ? json({ status: kept.status, readings: table.read.readings.length }, kept.status === 'taken' ? 201 : 200)
+    ? json({ status: kept.status, readings: table.line.length }, kept.status === 'taken' ? 201 : 200)
     : error(kept.status, kept.error);
 });
