@@ -39,8 +39,8 @@ export function connect(
   }) as unknown as Sql;
 }
 
-/** Is this the database being away (rather than a mistake of ours)? */
+/** Is this the database being away or out of room (rather than a mistake of ours)? */
 export function isDatabaseAway(error: unknown): boolean {
   const code = (error as { code?: string } | null)?.code ?? '';
-  return /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|CONNECT|CONNECTION_|08|57P0|57014|55P03)/.test(code);
+  return /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|CONNECT|CONNECTION_|08|53|57P0|57014|55P03)/.test(code);
 }

@@ -3,6 +3,7 @@
  * the application, the stand-ins (devices/). Ctrl-C stops all of it.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
+import { realpathSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { connect } from '../db/sql';
@@ -11,9 +12,13 @@ import { appEnv, program } from './lib/built';
 import { cardOf, prepare, runningSince } from './lib/prepare';
 import { freePort, hasCluster, startCluster, type Cluster } from './lib/cluster';
 import { beginAgain } from './lib/fresh';
+import { Keeper } from './lib/keeper';
+import { serves } from './lib/postmaster';
+import { diskFull, fallText, LEAST_ROOM, movedText, roomIn } from './lib/trouble';
 
 const root = resolve(import.meta.dirname, '..');
 const say = (text: string) => console.log(`sentrel: ${text}`);
+const APPLICATION = 'The application';
 
 const { values } = parseArgs({
   options: {
@@ -38,14 +43,35 @@ if (!Number.isInteger(asked) || asked < 1024 || asked > 65535) {
 }
 
 let cluster: Cluster | undefined;
-const children: ChildProcess[] = [];
+const children = new Map<string, ChildProcess>();
 let ending = false;
+
+/** What is said on every page beside what has fallen: a moved port. */
+const notes: string[] = [];
+const keeper = new Keeper((fall) => {
+  if (fall.falls > 0)
+    say(fall.up ? `${fall.name} runs again` : `${fall.name} ended (${fall.why}); starting it again in ${fall.wait / 1000} s`);
+  tellTrouble();
+});
+/** The application says it on its pages (src/server/trouble.ts); asked again now and then, since a disk fills without a word. */
+let told = '';
+function tellTrouble(again = false): void {
+  const room = cluster ? roomIn(cluster.home) : null;
+  const disk = cluster && room !== null && room < LEAST_ROOM ? [diskFull(cluster.home, room)] : [];
+  const trouble = [...disk, ...keeper.trouble.map(fallText), ...notes];
+  const text = JSON.stringify(trouble);
+  if (disk.length > 0 && !told.includes('The disk of the database')) say(disk[0] ?? '');
+  if (text !== told || again) children.get(APPLICATION)?.send({ trouble }, () => undefined);
+  told = text;
+}
 
 async function end(code: number): Promise<void> {
   if (ending) return;
   ending = true;
-  const gone = children.filter((c) => c.exitCode === null && c.signalCode === null).map((c) => new Promise((r) => c.once('exit', r)));
-  for (const child of children) child.kill('SIGTERM');
+  keeper.end();
+  const running = [...children.values()].filter((c) => c.exitCode === null && c.signalCode === null);
+  const gone = running.map((c) => new Promise((r) => c.once('exit', r)));
+  for (const child of running) child.kill('SIGTERM');
   await Promise.all(gone);
   try {
     cluster?.stop();
@@ -57,30 +83,49 @@ async function end(code: number): Promise<void> {
 process.on('SIGINT', () => void end(0));
 process.on('SIGTERM', () => void end(0));
 
-/** How often a process may fall over within a minute before everything ends. */
-const FALLS = 5;
-
-/** Starts one of our processes; one that ends by itself is started again, unless it keeps on ending. */
-function child(name: string, file: string, env: Record<string, string>, falls: number[] = []): Promise<void> {
-  const started = spawn(process.execPath, [program(file)], {
-    cwd: root,
-    env: { ...process.env, ...env },
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  });
-  children.push(started);
-  return new Promise((ready) => {
-    started.once('message', () => ready());
-    started.once('exit', (code) => {
-      if (ending) return;
-      children.splice(children.indexOf(started), 1);
-      const lately = [...falls.filter((t) => t > Date.now() - 60_000), Date.now()];
-      if (lately.length > FALLS) {
-        say(`${name} keeps on ending (${code ?? 'signal'}); stopping the rest`);
-        return void end(1);
-      }
-      say(`${name} ended (${code ?? 'signal'}); starting it again`);
-      setTimeout(() => ending || void child(name, file, env, lately), 500);
+/** Starts one of our processes and keeps it running. */
+const keepProgram = (name: string, file: string, env: Record<string, string>): Promise<void> =>
+  keeper.keep(name, () => {
+    const started = spawn(process.execPath, [program(file)], {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
+    children.set(name, started);
+    return Promise.resolve({
+      ready: new Promise((ready) =>
+        started.once('message', () => {
+          ready();
+          if (name === APPLICATION) tellTrouble(true);
+        }),
+      ),
+      ended: new Promise((ended) => started.once('exit', (code, signal) => ended(String(code ?? signal)))),
+    });
+  });
+
+/** How often it is asked whether the server of the database is still there, ms. */
+const LOOK_MS = 1000;
+
+/** The database is no child of ours: it is looked at, and started anew where it was. It runs already when this is asked for. */
+function keepDatabase(c: Cluster): Promise<void> {
+  const data = realpathSync(join(c.home, 'data'));
+  let pid = c.pid();
+  return keeper.keep('The database', async () => {
+    if (pid === null) {
+      await c.restart();
+      pid = c.pid();
+    }
+    return {
+      ready: Promise.resolve(),
+      ended: new Promise((ended) => {
+        const look = setInterval(() => {
+          if (pid !== null && serves(pid, data)) return;
+          clearInterval(look);
+          pid = null;
+          ended('no process');
+        }, LOOK_MS);
+      }),
+    };
   });
 }
 
@@ -90,11 +135,16 @@ try {
     if (values.fresh && hasCluster('start') && !(await beginAgain('start', values.yes, say))) process.exit(2);
     cluster = await startCluster('start');
     url = cluster.url;
+    await keepDatabase(cluster);
+    setInterval(tellTrouble, 3000);
   } else if (values.fresh) {
     throw new Error('--fresh would empty a database that is not ours; empty it yourself');
   }
   const port = await freePort(asked);
-  if (port !== asked) say(`port ${asked} is taken; using ${port}`);
+  if (port !== asked) {
+    notes.push(movedText(asked, port));
+    say(movedText(asked, port));
+  }
   const address = `http://127.0.0.1:${port}`;
 
   const sql = connect(url, { role: null });
@@ -104,10 +154,10 @@ try {
   const warm = running ? Math.round((Date.now() - running) / 1000) : 0;
   await sql.end();
 
-  await child('the application', 'http', { DATABASE_URL: url, PORT: String(port), ...appEnv });
+  await keepProgram(APPLICATION, 'http', { DATABASE_URL: url, PORT: String(port), ...appEnv });
   for (const [i, device] of standIns.entries()) {
     const control = await freePort(port + 1 + i);
-    await child(`the simulated ${device.name}`, cardOf(device).kind, {
+    await keepProgram(`${device.name} (simulated)`, cardOf(device).kind, {
       SENTREL_URL: address,
       DEVICE_ID: device.id,
       DEVICE_KEY: device.key,

@@ -3,6 +3,7 @@ import { defineMiddleware } from 'astro:middleware';
 import { isDatabaseAway } from '../db/sql';
 import { inTime, Late } from './server/inTime';
 import { holder } from './server/session';
+import { whyAway } from './server/trouble';
 
 export const onRequest = defineMiddleware((context, next) => {
   const { locals, cookies } = context;
@@ -15,12 +16,15 @@ export const onRequest = defineMiddleware((context, next) => {
   return inTime(page()).catch((e: unknown) => {
     const away = e instanceof Late || isDatabaseAway(e);
     if (!away) console.error(context.request.method, context.routePattern, e);
-    return new Response(plainPage(away), { status: away ? 503 : 500, headers: { 'content-type': 'text/html; charset=utf-8' } });
+    return new Response(plainPage(away, away ? whyAway(e) : ''), {
+      status: away ? 503 : 500,
+      headers: { 'content-type': 'text/html; charset=utf-8' },
+    });
   });
 });
 
 /** A page that needs nothing: not the database, not the build. */
-const plainPage = (away: boolean): string =>
+const plainPage = (away: boolean, why: string): string =>
   `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Sentrel</title><body><h1>${
     away ? 'The database cannot be reached' : 'Something went wrong on our side'
-  }</h1><p>${away ? 'What was saved before is kept. This page works again as soon as the database is back.' : 'Nothing was saved by this request. What was saved before is kept.'}</p><p><a href="">Try again</a></p>`;
+  }</h1><p>${away ? `${why} What was saved before is kept. This page works again as soon as the database is back.` : 'Nothing was saved by this request. What was saved before is kept.'}</p><p><a href="">Try again</a></p>`;

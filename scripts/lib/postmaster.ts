@@ -17,6 +17,9 @@ function standsIn(pid: number, data: string): Found | null {
   }
 }
 
+/** Is this process still the one that stands in a data directory? One that was ended and not yet buried stands nowhere. */
+export const serves = (pid: number, data: string): boolean => standsIn(pid, data) !== null;
+
 /** The server of a data directory; null when none runs. */
 export function postmasterOf(data: string): number | null {
   let real: string;

@@ -4,6 +4,7 @@
  */
 import { now } from '../../db/clock';
 import type { Sql } from '../../db/sql';
+import { onTrouble, trouble } from './trouble';
 
 const MOST = 500;
 const PING_MS = 15_000;
@@ -11,7 +12,7 @@ const listeners = new Set<(text: string) => void>();
 const encoder = new TextEncoder();
 
 const frame = (event: string, data: string): string => `event: ${event}\ndata: ${data}\n\n`;
-const ping = (): string => frame('ping', JSON.stringify({ now: now() }));
+const ping = (): string => frame('ping', JSON.stringify({ now: now(), trouble: trouble() }));
 const broadcast = (text: string): void => {
   for (const send of listeners) send(text);
 };
@@ -41,6 +42,7 @@ export function listenLive(sql: Sql): void {
 /** Pings every open browser, and ends their streams with the process. */
 export function startLive(): void {
   setInterval(() => broadcast(ping()), PING_MS).unref();
+  onTrouble(() => broadcast(ping()));
   process.once('sentrel:end', () => {
     for (const { end } of streams) end();
   });

@@ -14,6 +14,7 @@ import { db } from './db';
 import { idIn } from './id';
 import { inTime, Late } from './inTime';
 import { holder } from './session';
+import { trouble, whyAway } from './trouble';
 
 /** Who speaks: from the session, never from a body. */
 export type Who = { person: string | null; identified: string };
@@ -64,8 +65,9 @@ function gated(answer: (context: APIContext) => Promise<Response>): APIRoute {
       return await answer(context);
     } catch (e) {
       if (e instanceof Refused) return e.response;
-      if (e instanceof Late) return error(503, `The database did not answer in time. ${uncertain(method)}`);
-      if (isDatabaseAway(e)) return error(503, `The database cannot be reached. ${uncertain(method)}`);
+      if (e instanceof Late)
+        return error(503, `${trouble().length ? whyAway(e) : 'The database did not answer in time.'} ${uncertain(method)}`);
+      if (isDatabaseAway(e)) return error(503, `${whyAway(e)} ${uncertain(method)}`);
       console.error(method, context.routePattern, e);
       return error(500, `Something went wrong on our side. ${uncertain(method)}`);
     }

@@ -3,6 +3,7 @@ import { append } from '../../../db/record/append';
 import { now } from '../../../db/clock';
 import { isDatabaseAway } from '../../../db/sql';
 import { db } from '../../server/db';
+import { whyAway } from '../../server/trouble';
 import { route } from '../../server/route';
 
 const body = z.object({ events: z.array(z.unknown()).min(1).max(200) });
@@ -25,7 +26,7 @@ export const POST = route({ body, longest: 'each' }, async ({ body: { events }, 
         if (events.length === 1) throw e;
         away = isDatabaseAway(e);
         if (!away) console.error('event', idOf(event), e);
-        const error = away ? 'The database cannot be reached.' : 'Something went wrong on our side.';
+        const error = away ? whyAway(e) : 'Something went wrong on our side.';
         answers.push({
           id: idOf(event),
           status: away ? 503 : 500,
