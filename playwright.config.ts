@@ -2,7 +2,12 @@ import { defineConfig } from '@playwright/test';
 import { CONTROL, FIRST } from './tests/e2e/ports';
 
 export default defineConfig({
-  testDir: 'tests/e2e',
+  // Faults first: the last of the others clears the demo away.
+  projects: [
+    { name: 'faults', testDir: 'tests/faults' },
+    { name: 'job', testDir: 'tests/e2e' },
+  ],
+  testMatch: '*.spec.ts',
   outputDir: 'test-results',
   workers: 1,
   fullyParallel: false,

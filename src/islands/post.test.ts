@@ -100,6 +100,6 @@ describe('a request', () => {
   it('that something between answered in its own way is said with its status', async () =>
     expect(await answer(() => new Response('<h1>Bad gateway</h1>', { status: 502 }))).toEqual({
       ok: false,
-      refusal: { status: 502, error: 'The server answered 502.', reasons: [] },
+      refusal: { status: 502, error: 'The server answered 502.', reasons: [], foreign: true },
     }));
 });

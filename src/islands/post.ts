@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { eventTypes, type EventType, type SaidOf, versionOf } from '../../core/work/record';
 import type { SentEvent } from '../../core/work/event';
+import { keep, kept } from './kept';
 
 // Zod's fast path compiles functions from text, which the content security policy forbids.
 z.config({ jitless: true });
@@ -15,7 +16,7 @@ let offset = 0;
 /** Takes the server's time into account; every answer and ping carries it. */
 export function heardTime(serverNow: number): void {
   offset = serverNow - Date.now();
-  localStorage.setItem(KEPT_OFFSET, String(Math.round(offset)));
+  keep(KEPT_OFFSET, String(Math.round(offset)));
 }
 /**
  * Takes the time a page was made into account. A page out of the cache was made before it was asked for: then the offset stands
@@ -24,9 +25,9 @@ export function heardTime(serverNow: number): void {
 export function pageTime(madeAt: number): void {
   const loaded = performance.getEntriesByType('navigation')[0];
   const arrived = performance.timeOrigin + (loaded instanceof PerformanceNavigationTiming ? loaded.responseEnd : 0);
-  const kept = localStorage.getItem(KEPT_OFFSET);
+  const known = kept(KEPT_OFFSET);
   const fresh = madeAt - arrived;
-  offset = kept !== null && Math.abs(Number(kept) - fresh) < DAY ? Math.max(Number(kept), fresh) : fresh;
+  offset = known !== null && Math.abs(Number(known) - fresh) < DAY ? Math.max(Number(known), fresh) : fresh;
 }
 /** Did this page, made then, come out of the cache? It is old, and what has happened since is to be asked for. */
 export function fromCache(madeAt: number): boolean {
@@ -50,14 +51,19 @@ export const newId = uuid;
 
 /** This browser, so that two that mark the same thing are told apart from one that marks it twice. */
 export function screenId(): string {
-  const kept = localStorage.getItem('sentrel_screen');
-  if (kept) return kept;
-  const made = newId().slice(-12);
-  localStorage.setItem('sentrel_screen', made);
-  return made;
+  screen ??= kept('sentrel_screen') ?? newId().slice(-12);
+  keep('sentrel_screen', screen);
+  return screen;
 }
+let screen: string | undefined;
 
-export type Refusal = { error: string; reasons: string[]; status: number };
+export type Refusal = {
+  error: string;
+  reasons: string[];
+  status: number;
+  /** it was not said in the words of Sentrel: something between, or something else, answered */
+  foreign?: true;
+};
 export type Sent<T> = { ok: true; value: T } | { ok: false; refusal: Refusal };
 
 /**
@@ -87,7 +93,12 @@ export async function request<T>(
   if (answer.ok && value) return { ok: true, value };
   return {
     ok: false,
-    refusal: { status: answer.status, error: value?.error ?? `The server answered ${answer.status}.`, reasons: value?.reasons ?? [] },
+    refusal: {
+      status: answer.status,
+      error: value?.error ?? `The server answered ${answer.status}.`,
+      reasons: value?.reasons ?? [],
+      ...(typeof value?.error === 'string' ? {} : { foreign: true }),
+    },
   };
 }
 
@@ -104,17 +115,3 @@ export const sentEvent = (event: Said, seen: number | null): SentEvent => ({
   seen: eventTypes[event.type].decision ? seen : null,
   body: event.body,
 });
-
-/** Sends one event; the same `id` may be sent again without harm. */
-export async function say(event: Said, seen: number | null = null): Promise<Sent<{ seq: number }>> {
-  const sent = await request<{ answers: { status: number; seq?: number; error?: string; reasons?: string[] }[]; now: number }>(
-    'POST',
-    '/api/events',
-    { events: [sentEvent(event, seen)] },
-  );
-  if (!sent.ok) return sent;
-  heardTime(sent.value.now);
-  const answer = sent.value.answers[0];
-  if (answer && answer.status < 300) return { ok: true, value: { seq: answer.seq ?? 0 } };
-  return { ok: false, refusal: { status: answer?.status ?? 500, error: answer?.error ?? 'Not taken.', reasons: answer?.reasons ?? [] } };
-}

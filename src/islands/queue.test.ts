@@ -2,9 +2,10 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { SentEvent } from '../../core/work/event';
+import { createHash } from 'node:crypto';
+import { receiptText, type SentEvent } from '../../core/work/event';
 
-type Way = 'taken' | 'away' | 'taken, answer lost' | 'busy' | 'refused' | 'nobody signed in';
+type Way = 'taken' | 'away' | 'taken, answer lost' | 'busy' | 'refused' | 'nobody signed in' | 'not ours' | 'a stranger' | 'broken';
 type Queue = typeof import('./queue');
 
 /** Streams as the server keeps them: the same event twice is one, a decision on an old version is refused. */
@@ -24,10 +25,14 @@ class Server {
   }
   answer(event: SentEvent): Response {
     const way = this.ways.get(event.id)?.shift() ?? 'taken';
-    const say = (answer: object, status = 200) => Response.json({ answers: [answer], now: Date.now() }, { status });
+    const hash = createHash('sha256').update(receiptText(event)).digest('hex');
+    const say = (answer: object) => Response.json({ answers: [{ id: event.id, hash, ...answer }], now: Date.now() });
     if (way === 'away') throw new TypeError('fetch failed');
     if (way === 'busy') return Response.json({ error: 'Try again.' }, { status: 503 });
     if (way === 'nobody signed in') return Response.json({ error: 'Who are you?' }, { status: 401 });
+    if (way === 'not ours') return Response.json({ answers: [{ id: event.id, status: 201, seq: 99, hash: 'of another' }], now: 0 });
+    if (way === 'a stranger') return new Response('<h1>It works</h1>', { status: 404 });
+    if (way === 'broken') return Response.json({ error: 'Something went wrong on our side.' }, { status: 500 });
     if (way === 'refused') return say({ status: 422, error: 'The purge is not on this spool.', reasons: [] });
     const list = this.streams.get(event.stream) ?? [];
     const had = list.indexOf(event.id);
@@ -80,9 +85,25 @@ async function settle(stream: string): Promise<void> {
 
 describe('marks kept on the device', () => {
   it('whatever the network does: each is saved once and in order, or refused and said with its reason', async () => {
-    const ways = fc.array(fc.constantFrom<Way>('taken', 'away', 'taken, answer lost', 'busy', 'refused', 'nobody signed in'), {
-      maxLength: 4,
-    });
+    const ways = fc
+      .array(
+        fc.constantFrom<Way>(
+          'taken',
+          'away',
+          'taken, answer lost',
+          'busy',
+          'refused',
+          'nobody signed in',
+          'not ours',
+          'a stranger',
+          'broken',
+        ),
+        {
+          maxLength: 4,
+        },
+      )
+      // Three times broken steps aside for a while: that is a test of its own.
+      .filter((list) => list.filter((w) => w === 'broken').length < 3);
     await fc.assert(
       fc.asyncProperty(fc.array(ways, { minLength: 1, maxLength: 7 }), async (plan) => {
         const stream = `run ${++made}`;
@@ -128,6 +149,62 @@ describe('marks kept on the device', () => {
     expect([server.streams.get('run a'), server.streams.get('run b')]).toEqual([[b.id], [c.id]]);
     expect((await left('run a')).map((w) => w.event.id)).toEqual([a.id]);
     await queue.forget(a.id);
+  });
+});
+
+describe('one that the server can never take', () => {
+  it('steps aside after three tries and lets the others go; what corrects it waits with it; it is never thrown away', async () => {
+    const stream = 'run aside';
+    const [bad, next, undo] = [event(stream), event(stream), { ...event(stream), body: { corrects: `e${made - 2}` } }];
+    expect(undo.body.corrects).toBe(bad.id);
+    server.ways.set(
+      bad.id,
+      Array.from({ length: 5 }, () => 'broken' as const),
+    );
+    for (const e of [bad, next, undo]) await queue.enqueue(e);
+    for (let i = 0; i < 400 && (server.streams.get(stream)?.length ?? 0) < 1; i++) {
+      online();
+      await new Promise((r) => setTimeout(r, 2));
+    }
+    expect(server.streams.get(stream)).toEqual([next.id]);
+    const aside = await left(stream);
+    expect(aside.map((w) => [w.event.id, w.refusal, w.trouble?.tries, w.trouble?.error])).toEqual([
+      [bad.id, null, 3, 'Something went wrong on our side.'],
+      [undo.id, null, undefined, undefined],
+    ]);
+    server.ways.delete(bad.id);
+    await queue.tryNow(bad.id);
+    await vi.waitFor(() => expect(server.streams.get(stream)).toEqual([next.id, bad.id, undo.id]), { timeout: 5000 });
+    expect(await left(stream)).toEqual([]);
+  });
+});
+
+describe('a storage that takes nothing', () => {
+  const refuse = (call: 'add' | 'put' | 'delete') =>
+    vi.spyOn(IDBObjectStore.prototype, call).mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+  it('holds up no mark: it is sent by the page itself, and held there while it cannot be', async () => {
+    const stream = 'run unkept';
+    const spies = [refuse('add'), refuse('put')];
+    const [first, second] = [event(stream), event(stream)];
+    server.ways.set(first.id, ['away']);
+    await queue.enqueue(first);
+    await queue.enqueue(second);
+    expect((await left(stream)).map((w) => w.unkept)).toEqual([true, true]);
+    await settle(stream);
+    expect(new Set(server.streams.get(stream))).toEqual(new Set([first.id, second.id]));
+    for (const s of spies) s.mockRestore();
+  });
+  it('that takes nothing away sends no mark again and again', async () => {
+    const stream = 'run undeleted';
+    const e = event(stream);
+    await queue.enqueue(e);
+    const spy = refuse('delete');
+    await settle(stream);
+    expect(await left(stream)).toEqual([]);
+    expect(server.streams.get(stream)).toEqual([e.id]);
+    spy.mockRestore();
   });
 });
 

@@ -9,7 +9,8 @@ import { Thumbnail } from '../../draw/Thumbnail';
 import { listen } from '../live';
 import { RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
-import { fromCache, heardTime, request, say, type Refusal } from '../post';
+import { fromCache, heardTime, request, type Refusal } from '../post';
+import { say } from '../told';
 import { Alarms, useAlarmSound } from '../run/Alarms';
 import { wakeSound } from '../run/cues';
 import { DemoNote } from './DemoNote';
@@ -32,9 +33,10 @@ function Board({ board: first, demo, somebody, system }: Props) {
   const refetch = useCallback(async () => {
     const asked = new URLSearchParams({ ...(only && { due: only }), ...(page > 0 && { page: String(page) }) }).toString();
     const sent = await request<BoardData>('GET', `/api/board${asked && `?${asked}`}`);
-    if (!sent.ok) return;
+    if (!sent.ok) return false;
     heardTime(sent.value.now);
     setBoard(sent.value);
+    return true;
   }, [only, page]);
   // The page came with the first rows of everything: other rows are asked for.
   const begun = useRef(false);
@@ -47,11 +49,7 @@ function Board({ board: first, demo, somebody, system }: Props) {
     let soon: ReturnType<typeof setTimeout> | undefined;
     // Readings come every second: the board looks at most once in a while for those.
     const later = (ms: number) => (soon ??= setTimeout(() => ((soon = undefined), void refetch()), ms));
-    const stop = listen(
-      (hint) => later(hint.device ? 900 : 60),
-      () => later(60),
-      setLive,
-    );
+    const stop = listen({ onHint: (hint) => void later(hint.device ? 900 : 60), onResync: refetch, onState: setLive });
     return () => {
       clearTimeout(soon);
       stop();

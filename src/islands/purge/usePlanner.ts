@@ -6,6 +6,7 @@ import { spacesOf } from '../../../core/models/network';
 import { type Band, type Change, type Ready } from '../../../core/models/purge';
 import type { System } from '../../../core/basics/units';
 import type { Answer, PurgeWorker, Question } from '../../workers/purge.worker';
+import { keep, kept as keptText } from '../kept';
 import { request } from '../post';
 
 export type Saved = { setup: Setup; joints: Record<string, string>; version: number };
@@ -30,7 +31,7 @@ const same = (a: Setup, b: Setup): boolean => JSON.stringify(a) === JSON.stringi
 /** What was kept in this browser, when it still is a set-up. */
 function remembered(key: string, saved: Saved | null): History | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Kept | null;
+    const kept = JSON.parse(keptText(key) ?? 'null') as Kept | null;
     if (!kept) return null;
     // Somebody else went on from here meanwhile: theirs is the one on the bench.
     if (saved && saved.version > kept.version && !same(setupSchema.parse(saved.setup), setupSchema.parse(kept.now))) return null;
@@ -70,11 +71,8 @@ export function usePlanner({ spool, weld, first, saved, limit, system, monitor, 
   }, [key, active]);
   useEffect(() => {
     if (active && (history.past.length || history.future.length))
-      try {
-        localStorage.setItem(key, JSON.stringify({ ...history, version: version.current } satisfies Kept));
-      } catch {
-        // A full store costs the undo after a reload, nothing else.
-      }
+      // A full store costs the undo after a reload, nothing else.
+      keep(key, JSON.stringify({ ...history, version: version.current } satisfies Kept));
   }, [key, history, active]);
 
   const change = useCallback((next: Setup, more: { drag?: boolean } = {}) => {

@@ -13,7 +13,8 @@ import { Alarms, useAlarmSound } from './Alarms';
 import { TurnPick } from './Arcs';
 import { play, wakeSound } from './cues';
 import { Unsaved } from './Unsaved';
-import { useRun } from './useRun';
+import { readAtOf, useRun } from './useRun';
+import { useTrouble } from '../Trouble';
 import { listening } from '../kit/listening';
 
 type Props = {
@@ -90,13 +91,18 @@ function Bench({
   madeAt: number;
 }) {
   const { record, unsay, unsaved, live } = hand;
-  const { view, gate, mark, undo, end, alarms, answer, sensor, refusal, countOut, setCountOut } = useRun(run, {
+  const inHand = useRun(run, {
     record,
     unsay,
     madeAt,
     supplies,
   });
+  const { view, gate, mark, undo, end, answer, sensor, refusal, countOut, setCountOut } = inHand;
+  // Under the hood nobody reads, and nothing can be done about a reading that is missing: it is said at arc off, with what to do.
+  const hooded = run.phase === 'welding';
+  const alarms = hooded ? inHand.alarms.filter((a) => a.kind !== 'lost') : inHand.alarms;
   useAlarmSound(alarms);
+  const trouble = useTrouble([]);
   const first = view.targets[0];
   const [busy, setBusy] = useState(false);
   const bounce = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -219,7 +225,16 @@ function Bench({
           </p>
           {note && <p className="text-base">□ {note}</p>}
         </section>
-        <Unsaved list={unsaved} live={live} />
+        {!hooded && (
+          <>
+            <Unsaved list={unsaved} live={live} readAt={readAtOf(inHand, run)} madeAt={madeAt} />
+            {trouble.map((text) => (
+              <p key={text} role="status" className="border-l-8 border-base-content bg-base-200 p-3">
+                □ {text}
+              </p>
+            ))}
+          </>
+        )}
         <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
         <TurnPick run={run} weld={run.at} numberOf={numberOf} onMark={(t) => void mark(t)} />
         <RefusalNote refusal={refusal} />

@@ -1,30 +1,80 @@
-/** What is not saved yet, honestly: how much, why, and what was refused. */
+/** What is not saved yet, honestly: how much, why, and what was refused; and how old what is shown is, with what to do meanwhile. */
 import { markNames } from '../../../core/work/run';
 import type { BodyOf } from '../../../core/work/record';
 import { timed } from '../../../core/basics/units';
+import { HoldButton } from '../kit/HoldButton';
+import { useNow } from '../kit/useNow';
 import { serverTime } from '../post';
-import { forget, type Waiting } from '../queue';
+import { forget, tryNow, type Waiting } from '../queue';
 
 const nameOf = (w: Waiting): string => {
   const { type, body } = w.event;
   if (type === 'run.marked') return markNames[(body as BodyOf<'run.marked'>).mark];
   return type === 'run.ended' ? 'End of the purge' : type === 'run.answered' ? 'An answered alarm' : 'A correction';
 };
+const names = (list: readonly Waiting[]): string => list.map(nameOf).slice(-4).join(', ');
 
-export function Unsaved({ list, live }: { list: readonly Waiting[]; live: boolean }) {
-  const waits = list.filter((w) => w.refusal === null);
+type Props = {
+  list: readonly Waiting[];
+  live: boolean;
+  /** of the newest reading, ms; null when nothing measures here, left out when none is asked for */
+  readAt?: number | null;
+  madeAt?: number;
+};
+
+/** What is said while nothing comes from the server: of a purge that is measured, what the hands do meanwhile. */
+function Lost({ readAt = null, madeAt }: Pick<Props, 'readAt'> & { madeAt: number }) {
+  const now = useNow(madeAt, 1000);
+  return readAt === null ? (
+    <>Not live: the connection is lost. The clock goes on here.</>
+  ) : (
+    <>
+      Not live: the connection is lost. No fresh reading for {timed(Math.max(0, (now - readAt) / 1000))}: leave the gas on and the vent
+      open, hold by your watch.
+    </>
+  );
+}
+
+export function Unsaved({ list, live, readAt, madeAt }: Props) {
+  const open = list.filter((w) => w.refusal === null);
+  const waits = open.filter((w) => !w.unkept && (w.trouble?.tries ?? 0) < 3);
+  const aside = open.filter((w) => !w.unkept && (w.trouble?.tries ?? 0) >= 3);
+  const unkept = open.filter((w) => w.unkept);
   const refused = list.filter((w) => w.refusal !== null);
   const oldest = waits[0] && Date.parse(waits[0].event.happenedAt) + waits[0].event.offsetMs;
   return (
     <>
       {(waits.length > 0 || !live) && (
         <p role="status" data-testid="unsaved" className="border-l-8 border-base-content bg-base-200 p-3 font-semibold">
-          □{' '}
-          {waits.length === 0
-            ? 'Not live: the connection is lost. The clock goes on here; readings are old.'
-            : `${waits.length} ${waits.length === 1 ? 'mark is' : 'marks are'} on this device only, not saved yet: ${waits.map(nameOf).slice(-4).join(', ')}. Sent in order as soon as Sentrel answers${oldest !== undefined ? `; the oldest is ${timed(Math.max(0, (serverTime() - oldest) / 1000))} old` : ''}.`}
+          □ {!live && <Lost readAt={readAt} madeAt={madeAt ?? serverTime()} />}{' '}
+          {waits.length > 0 &&
+            `${waits.length} ${waits.length === 1 ? 'mark is' : 'marks are'} on this device only, not saved yet: ${names(waits)}. Sent in order as soon as Sentrel answers${oldest !== undefined ? `; the oldest is ${timed(Math.max(0, (serverTime() - oldest) / 1000))} old` : ''}.`}
         </p>
       )}
+      {unkept.length > 0 && (
+        <p role="alert" className="border-l-8 border-error bg-base-200 p-3 font-semibold">
+          <span className="text-error">■ </span>
+          {names(unkept)} could not be kept on this device: its storage is full or refused. Leave this page open until it is saved, or write
+          down the time.
+        </p>
+      )}
+      {aside.map((w) => (
+        <div key={w.event.id} role="alert" className="flex flex-wrap items-center gap-3 border-l-8 border-error bg-base-200 p-3">
+          <p className="min-w-60 grow">
+            <strong>
+              <span className="text-error">■ </span>
+              {nameOf(w)} is kept here and cannot be saved.
+            </strong>{' '}
+            {w.trouble?.error} Tried {w.trouble?.tries} times, and again by itself; the others go on. Tell whoever looks after Sentrel.
+          </p>
+          <button type="button" className="btn min-h-12" onClick={() => void tryNow(w.event.id)}>
+            Try it now
+          </button>
+          <HoldButton className="min-h-12" onHeld={() => void forget(w.event.id)}>
+            Give it up, hold to press
+          </HoldButton>
+        </div>
+      ))}
       {refused.map((w) => (
         <div key={w.event.id} role="alert" className="flex items-center gap-3 border-l-8 border-error bg-base-200 p-3">
           <p className="grow">

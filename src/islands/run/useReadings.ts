@@ -24,15 +24,15 @@ export function useReadings({ id, started, logs }: RunState): Measured {
     let heard = 0;
     const had = new Map<string, Keyed>();
     const flows = new Map<number, FlowReading>();
-    const fetchMore = async () => {
-      if (busy) return void (again = true);
+    const fetchMore = async (): Promise<boolean> => {
+      if (busy) return (again = true);
       busy = true;
       const sent = await request<{ readings: Keyed[]; flows: FlowReading[]; now: number }>(
         'GET',
         `/api/runs/${id}/readings?since=${Math.max(0, heard - OVERLAP)}`,
       );
       busy = false;
-      if (gone) return;
+      if (gone) return true;
       if (sent.ok) {
         heardTime(sent.value.now);
         heard = sent.value.now;
@@ -49,14 +49,13 @@ export function useReadings({ id, started, logs }: RunState): Measured {
         again = false;
         void fetchMore();
       }
+      return sent.ok;
     };
     void fetchMore();
-    const stop = listen(
-      (hint) => {
-        if (hint.device && (hint.device === device || hint.device === meter)) void fetchMore();
-      },
-      () => void fetchMore(),
-    );
+    const stop = listen({
+      onHint: (hint) => (hint.device && (hint.device === device || hint.device === meter) ? fetchMore() : undefined),
+      onResync: fetchMore,
+    });
     return () => {
       gone = true;
       stop();

@@ -46,6 +46,10 @@ export type RunInHand = RunNow & {
   answerLate: (how: 'so' | 'now' | 'not') => Promise<void>;
 };
 
+/** When it was last measured, ms; null where nothing measures. */
+export const readAtOf = ({ last }: Pick<RunNow, 'last'>, { started, startedAt }: RunState): number | null =>
+  started.device ? (last?.at ?? startedAt) : null;
+
 type Asked = { target: Omit<Target, 'label'>; at: number; text: string };
 
 type In = {

@@ -13,7 +13,7 @@ import { Quarters, TurnPick, WhereBlue } from '../run/Arcs';
 import { LoggerForm } from '../run/LoggerForm';
 import { MarkList } from '../run/MarkList';
 import { Unsaved } from '../run/Unsaved';
-import { LateAsked, LatePick, useRun } from '../run/useRun';
+import { LateAsked, LatePick, readAtOf, useRun } from '../run/useRun';
 import { numberIn, useShop, useWeld } from './context';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
@@ -72,7 +72,7 @@ export function RunPanel({ run }: { run: RunState }) {
 
   return (
     <div className="space-y-3" data-run={run.id} data-phase={run.phase} data-ready={g.ready} data-sensor={sensor.state}>
-      <Unsaved list={unsaved} live={live} />
+      <Unsaved list={unsaved} live={live} readAt={readAtOf(hand, run)} madeAt={now} />
       <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
       <TurnPick run={run} weld={state.id} numberOf={numberOf} onMark={(t) => void press(t)} />
       <div

@@ -6,7 +6,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { reduceRun, reduceWeld, type WeldState } from '../../../core/work/record';
 import type { SentEvent, Stored } from '../../../core/work/event';
 import { listen, type Hint } from '../live';
-import { fromCache, heardTime, request, say, sentEvent, type Refusal, type Said } from '../post';
+import { fromCache, heardTime, request, sentEvent, type Refusal, type Said } from '../post';
+import { say } from '../told';
 import { enqueue, keepRecord, keptRecord, onQueue, outcome, unsay, waiting, type KeptRecord, type Waiting } from '../queue';
 
 export type RecordInHand = {
@@ -101,13 +102,12 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
 
   useEffect(() => {
     if (fromCache(now)) void refetch();
-    return listen(
-      (hint: Hint) => {
-        if (hint.stream && (streams.current.has(hint.stream) || hint.also?.includes(weld))) void fetchMore(hint.stream);
-      },
-      () => void refetch(),
-      setLive,
-    );
+    return listen({
+      onHint: (hint: Hint) =>
+        hint.stream && (streams.current.has(hint.stream) || hint.also?.includes(weld)) ? fetchMore(hint.stream) : undefined,
+      onResync: refetch,
+      onState: setLive,
+    });
   }, [refetch, fetchMore, weld, now]);
 
   // A page out of the cache is older than what this device has seen since.
