@@ -19,6 +19,19 @@ class Server {
   version(stream: string): number {
     return (this.streams.get(stream) ?? []).length;
   }
+  /** Another program on the port, and whatever it says to who asks it for anything. */
+  stranger(): Response {
+    const ways = [
+      () => new Response('<h1>Not found</h1>', { status: 404 }),
+      () => new Response('<h1>It works</h1>'),
+      () => Response.json({}),
+      () => Response.json({ answers: [{ status: 200, seq: 2 }], now: 0 }),
+      () => Response.json({ message: 'unprocessable' }, { status: 422 }),
+    ];
+    return (ways[this.strangers++ % ways.length] ?? Response.error)();
+  }
+  strangers = 0;
+
   /** Somebody else's event. */
   foreign(stream: string): void {
     this.streams.set(stream, [...(this.streams.get(stream) ?? []), `other ${this.others++}`]);
@@ -31,7 +44,7 @@ class Server {
     if (way === 'busy') return Response.json({ error: 'Try again.' }, { status: 503 });
     if (way === 'nobody signed in') return Response.json({ error: 'Who are you?' }, { status: 401 });
     if (way === 'not ours') return Response.json({ answers: [{ id: event.id, status: 201, seq: 99, hash: 'of another' }], now: 0 });
-    if (way === 'a stranger') return new Response('<h1>It works</h1>', { status: 404 });
+    if (way === 'a stranger') return this.stranger();
     if (way === 'broken') return Response.json({ error: 'Something went wrong on our side.' }, { status: 500 });
     if (way === 'refused') return say({ status: 422, error: 'The purge is not on this spool.', reasons: [] });
     const list = this.streams.get(event.stream) ?? [];
@@ -162,7 +175,7 @@ describe('one that the server can never take', () => {
       Array.from({ length: 5 }, () => 'broken' as const),
     );
     for (const e of [bad, next, undo]) await queue.enqueue(e);
-    for (let i = 0; i < 400 && (server.streams.get(stream)?.length ?? 0) < 1; i++) {
+    for (let i = 0; i < 400 && (await left(stream)).length > 2; i++) {
       online();
       await new Promise((r) => setTimeout(r, 2));
     }

@@ -124,7 +124,7 @@ export const unsay = (id: string): Promise<boolean> => drop(id, (w) => !w.tried)
 async function drop(id: string, may: (w: Waiting) => boolean): Promise<boolean> {
   const found = (await waiting()).find((w) => w.event.id === id && may(w));
   if (!found) return false;
-  let dropped = true;
+  let dropped: boolean;
   if (found.unkept) dropped = laid.delete(id);
   else
     try {
@@ -221,7 +221,7 @@ function startSending(): void {
 }
 
 /** What this page alone holds no other tab can send. */
-const heldHere = async (): Promise<Waiting[]> => [...laid.values()].filter((w): w is Waiting => w?.unkept === true);
+const heldHere = (): Promise<Waiting[]> => Promise.resolve([...laid.values()].filter((w): w is Waiting => w?.unkept === true));
 let sendingUnkept = false;
 async function sendUnkept(): Promise<void> {
   if (sendingUnkept) return;

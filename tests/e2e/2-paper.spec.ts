@@ -236,22 +236,26 @@ for (const [system, name] of [
     expect(found).toEqual({});
   });
 
-test('a page takes no choice before it listens: what is chosen then is not lost, it cannot be made', async ({ page }) => {
-  const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-9' });
-  await weldedWithoutPurge(page, weld);
-  let go = () => undefined as void;
-  const held = new Promise<void>((r) => (go = r));
-  await page.route('**/_astro/WeldPage*.js', async (route) => {
-    await held;
-    await route.continue();
+test.describe('before a page listens', () => {
+  // What a service worker has kept comes past the route that holds it up.
+  test.use({ serviceWorkers: 'block' });
+  test('a page takes no choice before it listens: what is chosen then is not lost, it cannot be made', async ({ page }) => {
+    const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-9' });
+    await weldedWithoutPurge(page, weld);
+    let go = () => undefined as void;
+    const held = new Promise<void>((r) => (go = r));
+    await page.route('**/_astro/WeldPage*.js', async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto(`/welds/${weld}`, { waitUntil: 'commit' });
+    const seen = field(page, 'Inside seen');
+    await expect(seen).toBeVisible();
+    await expect(seen).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Outside bright' })).toBeDisabled();
+    go();
+    await seen.selectOption('borescope');
+    await expect(seen).toHaveValue('borescope');
+    await expect(page.getByRole('button', { name: 'Inside bright, seen by borescope' })).toBeEnabled();
   });
-  await page.goto(`/welds/${weld}`, { waitUntil: 'commit' });
-  const seen = field(page, 'Inside seen');
-  await expect(seen).toBeVisible();
-  await expect(seen).toBeDisabled();
-  await expect(page.getByRole('button', { name: 'Outside bright' })).toBeDisabled();
-  go();
-  await seen.selectOption('borescope');
-  await expect(seen).toHaveValue('borescope');
-  await expect(page.getByRole('button', { name: 'Inside bright, seen by borescope' })).toBeEnabled();
 });

@@ -2,71 +2,15 @@
  * A whole shop as `scripts/start` runs it, with its processes ended under it: whatever falls is started again, however often, and the pages
  * say what is wrong. Its waits begin at a twentieth of a second here, not at half a one.
  */
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { waitAfter } from '../../scripts/lib/keeper';
 import { postmasterOf } from '../../scripts/lib/postmaster';
 import { nap } from './shop';
-
-const root = resolve(import.meta.dirname, '../..');
-
-type Stack = { url: string; pid: number; said: () => string; data: string; end: () => Promise<void> };
-
-/** @param place where its cluster lies */
-async function start(place: string, ...args: string[]): Promise<Stack> {
-  let text = '';
-  const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'scripts/up.ts', '--no-demo', ...args], {
-    cwd: root,
-    env: { ...process.env, SENTREL_CLUSTERS: place, SENTREL_FIRST_WAIT: '50' },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  const url = await new Promise<string>((done, fail) => {
-    const hear = (d: Buffer) => {
-      text += d.toString();
-      const ready = /ready\. Open (\S+)/.exec(text)?.[1];
-      if (ready) done(ready);
-    };
-    child.stdout?.on('data', hear);
-    child.stderr?.on('data', hear);
-    child.once('exit', () => fail(new Error(text)));
-  });
-  const home = readdirSync(place).find((d) => d.endsWith('start')) ?? '';
-  return {
-    url,
-    pid: child.pid ?? 0,
-    said: () => text,
-    data: join(place, home, 'data'),
-    end: async () => {
-      child.kill('SIGTERM');
-      if (child.exitCode === null) await new Promise((r) => child.once('exit', r));
-    },
-  };
-}
-
-/** The process of a program that this one started. */
-function childOf(pid: number, program: string): number | null {
-  for (const name of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
-    try {
-      const parent = Number(/^PPid:\s+(\d+)$/m.exec(readFileSync(`/proc/${name}/status`, 'utf8'))?.[1]);
-      if (parent === pid && readFileSync(`/proc/${name}/cmdline`, 'utf8').includes(`/${program}.js`)) return Number(name);
-    } catch {
-      // gone meanwhile
-    }
-  }
-  return null;
-}
-
-type Health = { ok: boolean; trouble: string[] };
-const health = async (s: Stack): Promise<Health | null> => {
-  const answer = await fetch(`${s.url}/api/health`, { signal: AbortSignal.timeout(6000) }).catch(() => null);
-  return answer?.ok ? ((await answer.json()) as Health) : null;
-};
-const well = (s: Stack, patience = 30_000) =>
-  expect.poll(() => health(s).then((h) => h?.ok), { timeout: patience, interval: 200 }).toBe(true);
+import { childOf, fill, health, smallDisk, start, well, type Stack } from './stack';
 
 /** Somebody new is entered: a write that is answered or is not. */
 const write = async (s: Stack, name: string): Promise<{ status: number; error: string }> => {
@@ -138,21 +82,6 @@ describe('a shop whose processes are ended under it', () => {
   }, 120_000);
 });
 
-/** A folder of so many MB; null where this machine does not let one be made. */
-function smallDisk(mb: number): { place: string; free: () => void } | null {
-  const place = mkdtempSync(join(tmpdir(), 'sentrel-disk-'));
-  if (spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${mb}m,mode=755`, 'tmpfs', place]).status !== 0) {
-    rmSync(place, { recursive: true });
-    return null;
-  }
-  return {
-    place,
-    free: () => {
-      spawnSync('umount', ['-l', place]);
-      rmSync(place, { recursive: true, force: true });
-    },
-  };
-}
 const disk = smallDisk(160);
 
 describe.skipIf(disk === null)('a disk that fills up', () => {
@@ -175,15 +104,13 @@ describe.skipIf(disk === null)('a disk that fills up', () => {
       return error;
     };
     for (let n = 0; n < 5; n++) await more(n);
-    mkdirSync(join(place, 'others'));
-    const { bavail, bsize } = statfsSync(place);
-    writeFileSync(join(place, 'others', 'film.mov'), Buffer.alloc(bavail * bsize - 64 * 1024));
+    const empty = fill(place);
     // The database takes what is left of its own files first; then it can write no more.
     let heard = '';
     for (let n = 5; n < 4000 && !heard.includes('disk'); n++) heard = await more(n);
     expect(heard).toMatch(/disk of the database is full/);
     await expect.poll(() => shop.said(), { timeout: 15_000 }).toMatch(/The disk of the database is full: \d+ MB are left/);
-    rmSync(join(place, 'others'), { recursive: true });
+    empty();
     await well(shop, 60_000);
     await expect.poll(async () => (await health(shop))?.trouble.join(), { timeout: 15_000 }).not.toMatch(/disk/);
     expect((await write(shop, 'Room Again')).status).toBe(201);

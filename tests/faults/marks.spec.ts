@@ -55,11 +55,8 @@ test('a mark that could be kept nowhere says so, is held by the page, and is sav
   await expect(page.getByText(/could not be kept/)).toBeHidden();
 });
 
-/** What other programs answer to who asks them for anything. */
+/** What other programs answer to who asks them for anything; more of them in src/islands/queue.test.ts. */
 const others: [string, (route: Route) => Promise<void>][] = [
-  ['says 200 to everything', (r) => r.fulfill({ json: {} })],
-  ['says 200 with a page', (r) => r.fulfill({ contentType: 'text/html', body: '<h1>It works</h1>' })],
-  ['says 200 with answers that are not about this mark', (r) => r.fulfill({ json: { answers: [{ status: 200, seq: 2 }], now: 0 } })],
   [
     'repeats the id it was sent and says taken, without the hash',
     (r) => {
@@ -68,7 +65,6 @@ const others: [string, (route: Route) => Promise<void>][] = [
     },
   ],
   ['knows no such page', (r) => r.fulfill({ status: 404, contentType: 'text/html', body: '<h1>Not found</h1>' })],
-  ['refuses in JSON of its own', (r) => r.fulfill({ status: 422, json: { message: 'unprocessable' } })],
 ];
 for (const [what, answer] of others)
   test(`another program on the port ${what}: the mark waits, and is saved when Sentrel is back`, async ({ page }) => {

@@ -140,7 +140,12 @@ export const markEvent = (shop: Shop, id: string, mark: string, screen: string) 
 
 export type Reading = { seq: number; at: string; raw: number; ppm: number; quality: 'good' };
 /** Sends one batch. @returns the numbers that were acknowledged */
-export async function sendReadings(shop: Shop, device: number, boot: string, readings: Reading[]): Promise<number[] | null> {
+export async function sendReadings(
+  shop: Pick<Shop, 'url' | 'devices'>,
+  device: number,
+  boot: string,
+  readings: Reading[],
+): Promise<number[] | null> {
   const d = shop.devices[device];
   const sent = await post(
     `${shop.url}/api/intake/v1/readings`,
