@@ -15,7 +15,12 @@ module.exports = {
       ['^core/(basics|models)/', '^node_modules/zod/'],
       'what the trade computes knows no record',
     ),
-    only('work-stands-on-both', '^core/work/', ['^core/(basics|models|work)/', '^node_modules/(zod|canonicalize)/'], 'core is the trade, pure'),
+    only(
+      'work-stands-on-both',
+      '^core/work/',
+      ['^core/(basics|models|work)/', '^node_modules/(zod|canonicalize)/'],
+      'core is the trade, pure',
+    ),
     {
       name: 'by-the-index',
       comment: "a folder's index names what others need: nobody reaches past it",
