@@ -58,7 +58,11 @@ let told = '';
 function tellTrouble(again = false): void {
   const room = cluster ? roomIn(cluster.home) : null;
   const disk = cluster && room !== null && room < LEAST_ROOM ? [diskFull(cluster.home, room)] : [];
-  const trouble = [...disk, ...keeper.trouble.map(fallText), ...notes];
+  const trouble = [
+    ...disk.map((t) => ({ text: t, on: true })),
+    ...keeper.trouble.map((fall) => ({ text: fallText(fall), on: !fall.up })),
+    ...notes.map((t) => ({ text: t, on: false })),
+  ];
   const text = JSON.stringify(trouble);
   if (disk.length > 0 && !told.includes('The disk of the database')) say(disk[0] ?? '');
   if (text !== told || again) children.get(APPLICATION)?.send({ trouble }, () => undefined);

@@ -3,11 +3,12 @@
  * on; when it is closed, or can open no stream, another takes over. A hint says only what moved. The stream is opened again for as long
  * as there is a page, with growing waits; so is what a hint asked for and could not be fetched.
  */
+import type { Trouble } from '../server/trouble';
 import { heardTime } from './post';
 import { nap, waitAfter } from './waits';
 
 export type Hint = { stream?: string; also?: string[]; version?: number; device?: string; board?: boolean };
-type Message = { kind: 'hint'; hint: Hint } | { kind: 'resync' } | { kind: 'ping'; now: number; trouble: string[] } | { kind: 'lost' };
+type Message = { kind: 'hint'; hint: Hint } | { kind: 'resync' } | { kind: 'ping'; now: number; trouble: Trouble[] } | { kind: 'lost' };
 
 export type Listener = {
   /** something moved. @returns false when what it is about could not be fetched: then all is looked at again */
@@ -17,7 +18,7 @@ export type Listener = {
   /** is the stream connected? */
   onState?: (live: boolean) => void;
   /** what is wrong with the machinery behind the pages, in words */
-  onTrouble?: (trouble: string[]) => void;
+  onTrouble?: (trouble: Trouble[]) => void;
 };
 
 const NAME = 'sentrel-live';
@@ -92,7 +93,7 @@ export function listen({ onHint, onResync, onState, onTrouble }: Listener): () =
       mine.addEventListener('hint', (e) => tell({ kind: 'hint', hint: JSON.parse(e.data as string) as Hint }));
       mine.addEventListener('resync', () => tell({ kind: 'resync' }));
       mine.addEventListener('ping', (e) => {
-        const { now, trouble } = JSON.parse(e.data as string) as { now: number; trouble?: string[] };
+        const { now, trouble } = JSON.parse(e.data as string) as { now: number; trouble?: Trouble[] };
         tell({ kind: 'ping', now, trouble: trouble ?? [] });
       });
     });

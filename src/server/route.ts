@@ -66,7 +66,7 @@ function gated(answer: (context: APIContext) => Promise<Response>): APIRoute {
     } catch (e) {
       if (e instanceof Refused) return e.response;
       if (e instanceof Late)
-        return error(503, `${trouble().length ? whyAway(e) : 'The database did not answer in time.'} ${uncertain(method)}`);
+        return error(503, `${trouble().some((t) => t.on) ? whyAway(e) : 'The database did not answer in time.'} ${uncertain(method)}`);
       if (isDatabaseAway(e)) return error(503, `${whyAway(e)} ${uncertain(method)}`);
       console.error(method, context.routePattern, e);
       return error(500, `Something went wrong on our side. ${uncertain(method)}`);

@@ -50,7 +50,7 @@ describe('a shop whose processes are ended under it', () => {
 
   it('says that marks may wait under the port it had before, where it starts and on its pages', async () => {
     expect(shop.said()).toMatch(/Marks that a browser kept under port \d+ wait there/);
-    expect((await health(shop))?.trouble.join()).toMatch(/Marks that a browser kept under port/);
+    expect((await health(shop))?.trouble.map((t) => t.text).join()).toMatch(/Marks that a browser kept under port/);
   });
 
   it('has its database back after the postmaster was killed, and what was saved is there', async () => {
@@ -63,7 +63,7 @@ describe('a shop whose processes are ended under it', () => {
     expect(await names(shop)).toContain('Before The Kill');
     expect((await write(shop, 'After The Kill')).status).toBe(201);
     await expect
-      .poll(async () => (await health(shop))?.trouble.join())
+      .poll(async () => (await health(shop))?.trouble.map((t) => t.text).join())
       .toMatch(/The database ended (once|twice) since \d\d:\d\d and runs again/);
   }, 90_000);
 
@@ -76,9 +76,11 @@ describe('a shop whose processes are ended under it', () => {
     await well(shop, 60_000);
     expect(childOf(shop.pid, 'oxygen-monitor')).not.toBeNull();
     await expect
-      .poll(async () => (await health(shop))?.trouble.join())
+      .poll(async () => (await health(shop))?.trouble.map((t) => t.text).join())
       .toMatch(/The application ended \d times since \d\d:\d\d and runs again/);
-    await expect.poll(async () => (await health(shop))?.trouble.join(), { timeout: 30_000 }).not.toMatch(/The application ended/);
+    await expect
+      .poll(async () => (await health(shop))?.trouble.map((t) => t.text).join(), { timeout: 30_000 })
+      .not.toMatch(/The application ended/);
   }, 120_000);
 });
 
@@ -112,7 +114,7 @@ describe.skipIf(disk === null)('a disk that fills up', () => {
     await expect.poll(() => shop.said(), { timeout: 15_000 }).toMatch(/The disk of the database is full: \d+ MB are left/);
     empty();
     await well(shop, 60_000);
-    await expect.poll(async () => (await health(shop))?.trouble.join(), { timeout: 15_000 }).not.toMatch(/disk/);
+    await expect.poll(async () => (await health(shop))?.trouble.map((t) => t.text).join(), { timeout: 15_000 }).not.toMatch(/disk/);
     expect((await write(shop, 'Room Again')).status).toBe(201);
     const there = await names(shop);
     expect(saved.filter((name) => there.filter((t) => t === name).length !== 1)).toEqual([]);

@@ -25,7 +25,7 @@ import { childOf, fill, smallDisk, start, well, type Stack } from './stack';
 
 const LONG = process.env['SOAK'] !== undefined;
 const KILLS = LONG ? Number(process.env['KILLS'] ?? 1000) : 6;
-const EVERY_MS = LONG ? 3600 : 1500;
+const EVERY_MS = LONG ? 3400 : 1500;
 /** Marks on one purge: a purge in a shop has some dozens. */
 const MARKS = 60;
 const chance = seeded(Number(process.env['SEED'] ?? 13));
@@ -160,16 +160,22 @@ it(
       postmaster: () => postmasterOf(shop.data),
       device: () => childOf(shop.pid, ['oxygen-monitor', 'flow-meter', 'foot-switch', 'current-clamp'][Math.floor(chance() * 4)] ?? ''),
     };
+    const struck = (pid: number | null): boolean => {
+      try {
+        return pid !== null && process.kill(pid, 'SIGKILL');
+      } catch {
+        return false;
+      }
+    };
     const storm = async () => {
-      for (let kill = 0; kill < KILLS; kill++) {
+      for (let kill = 0; kill < KILLS;) {
         const began = Date.now();
         await nap(EVERY_MS * 0.5 * chance());
         const victim = victims[kill % victims.length] ?? 'application';
-        const pid = find[victim]();
-        if (pid !== null) {
-          process.kill(pid, 'SIGKILL');
-          killed[victim]++;
-        }
+        // One that is down already waits to be started: it is struck when it is up again.
+        if (!struck(find[victim]())) continue;
+        killed[victim]++;
+        kill++;
         if (disk && kill % 100 === 50) {
           const empty = fill(place);
           await nap(8000);

@@ -4,6 +4,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, statfsSync, writeFileSy
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { expect } from 'vitest';
+import { freePort } from '../../scripts/lib/cluster';
 
 const root = resolve(import.meta.dirname, '../..');
 
@@ -12,7 +13,8 @@ export type Stack = { url: string; pid: number; said: () => string; data: string
 /** @param place where its cluster lies */
 export async function start(place: string, ...args: string[]): Promise<Stack> {
   let text = '';
-  const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'scripts/up.ts', '--no-demo', ...args], {
+  const port = args.includes('--port') ? [] : ['--port', String(await freePort())];
+  const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'scripts/up.ts', '--no-demo', ...port, ...args], {
     cwd: root,
     env: { ...process.env, SENTREL_CLUSTERS: place, SENTREL_FIRST_WAIT: '50' },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -53,7 +55,7 @@ export function childOf(pid: number, program: string): number | null {
   return null;
 }
 
-export type Health = { ok: boolean; trouble: string[] };
+export type Health = { ok: boolean; trouble: { text: string; on: boolean }[] };
 export const health = async (s: Stack): Promise<Health | null> => {
   const answer = await fetch(`${s.url}/api/health`, { signal: AbortSignal.timeout(6000) }).catch(() => null);
   return answer?.ok ? ((await answer.json()) as Health) : null;

@@ -28,9 +28,9 @@ export function Alarms<A extends Called>({ alarms, onAnswer }: { alarms: readonl
           key={`${a.where ?? ''}${a.kind}`}
           role="alert"
           data-alarm={a.kind}
-          className="flex flex-wrap items-center gap-x-4 gap-y-2 border-4 border-error bg-base-100 p-3"
+          className="flex items-center gap-x-4 border-4 border-error bg-base-100 px-3 py-2"
         >
-          <p className="min-w-60 grow">
+          <p className="grow">
             <strong className="text-lg">
               <span className="text-error">
                 <span aria-hidden>■ </span>
@@ -40,7 +40,7 @@ export function Alarms<A extends Called>({ alarms, onAnswer }: { alarms: readonl
             </strong>{' '}
             {a.text}
           </p>
-          <button type="button" className="btn min-h-14 text-lg" onClick={() => onAnswer(a)}>
+          <button type="button" className="btn min-h-14 shrink-0 text-lg" onClick={() => onAnswer(a)}>
             I have it
           </button>
         </div>

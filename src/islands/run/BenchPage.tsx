@@ -102,7 +102,9 @@ function Bench({
   const hooded = run.phase === 'welding';
   const alarms = hooded ? inHand.alarms.filter((a) => a.kind !== 'lost') : inHand.alarms;
   useAlarmSound(alarms);
-  const trouble = useTrouble([]);
+  const trouble = useTrouble([]).filter((t) => t.on);
+  // What the alarm says already is not said twice.
+  const readAt = alarms.some((a) => a.kind === 'lost' && a.on) ? null : readAtOf(inHand, run);
   const first = view.targets[0];
   const [busy, setBusy] = useState(false);
   const bounce = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -227,12 +229,12 @@ function Bench({
         </section>
         {!hooded && (
           <>
-            <Unsaved list={unsaved} live={live} readAt={readAtOf(inHand, run)} madeAt={madeAt} />
-            {trouble.map((text) => (
-              <p key={text} role="status" className="border-l-8 border-base-content bg-base-200 p-3">
-                □ {text}
+            <Unsaved list={unsaved} live={live} readAt={readAt} madeAt={madeAt} />
+            {trouble.length > 0 && (
+              <p role="status" className="border-l-8 border-base-content bg-base-200 p-3">
+                □ {trouble.map((t) => t.text).join(' ')}
               </p>
-            ))}
+            )}
           </>
         )}
         <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />

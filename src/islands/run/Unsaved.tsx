@@ -48,47 +48,61 @@ export function Unsaved({ list, live, readAt, madeAt }: Props) {
         <p role="status" data-testid="unsaved" className="border-l-8 border-base-content bg-base-200 p-3 font-semibold">
           □ {!live && <Lost readAt={readAt} madeAt={madeAt ?? serverTime()} />}{' '}
           {waits.length > 0 &&
-            `${waits.length} ${waits.length === 1 ? 'mark is' : 'marks are'} on this device only, not saved yet: ${names(waits)}. Sent in order as soon as Sentrel answers${oldest !== undefined ? `; the oldest is ${timed(Math.max(0, (serverTime() - oldest) / 1000))} old` : ''}.`}
+            `${waits.length} ${waits.length === 1 ? 'mark is' : 'marks are'} on this device only, not saved yet: ${names(waits)}. Sent when Sentrel answers${oldest !== undefined ? `; the oldest is ${timed(Math.max(0, (serverTime() - oldest) / 1000))} old` : ''}.`}
         </p>
       )}
+      <Alerts unkept={unkept} aside={aside} refused={refused} />
+    </>
+  );
+}
+
+/** What wants somebody to act stays in sight, however far down the page the mark was made. */
+function Alerts({ unkept, aside, refused }: Record<'unkept' | 'aside' | 'refused', readonly Waiting[]>) {
+  if (unkept.length + aside.length + refused.length === 0) return null;
+  const alert = 'flex flex-wrap items-center gap-x-3 gap-y-2 border-l-8 border-error bg-base-200 p-3';
+  return (
+    <div className="sticky top-0 z-10 space-y-2">
       {unkept.length > 0 && (
-        <p role="alert" className="border-l-8 border-error bg-base-200 p-3 font-semibold">
-          <span className="text-error">■ </span>
-          {names(unkept)} could not be kept on this device: its storage is full or refused. Leave this page open until it is saved, or write
-          down the time.
+        <p role="alert" className={`${alert} font-semibold`}>
+          <span>
+            <span className="text-error">■ </span>
+            {names(unkept)} could not be kept on this device: its storage is full or refused. Leave this page open until it is saved, or
+            write down the time.
+          </span>
         </p>
       )}
       {aside.map((w) => (
-        <div key={w.event.id} role="alert" className="flex flex-wrap items-center gap-3 border-l-8 border-error bg-base-200 p-3">
-          <p className="min-w-60 grow">
+        <div key={w.event.id} role="alert" className={alert}>
+          <p className="min-w-60 grow basis-1/2">
             <strong>
               <span className="text-error">■ </span>
               {nameOf(w)} is kept here and cannot be saved.
             </strong>{' '}
-            {w.trouble?.error} Tried {w.trouble?.tries} times, and again by itself; the others go on. Tell whoever looks after Sentrel.
+            {/* What the server advises to do is done by itself. */}
+            {w.trouble?.error.split('. ')[0]?.replace(/\.?$/, '.')} Tried {w.trouble?.tries} times, and again by itself; the others go on.
           </p>
-          <button type="button" className="btn min-h-12" onClick={() => void tryNow(w.event.id)}>
+          <button type="button" className="btn min-h-12 bg-base-100" onClick={() => void tryNow(w.event.id)}>
             Try it now
           </button>
-          <HoldButton className="min-h-12" onHeld={() => void forget(w.event.id)}>
+          <HoldButton className="min-h-12 bg-base-100" onHeld={() => void forget(w.event.id)}>
             Give it up, hold to press
           </HoldButton>
         </div>
       ))}
       {refused.map((w) => (
-        <div key={w.event.id} role="alert" className="flex items-center gap-3 border-l-8 border-error bg-base-200 p-3">
-          <p className="grow">
+        <div key={w.event.id} role="alert" className={alert}>
+          <p className="min-w-60 grow basis-1/2">
             <strong>
               <span className="text-error">■ </span>
               {nameOf(w)} was not taken.
             </strong>{' '}
             {w.refusal?.error} {w.refusal?.reasons.filter((r) => r !== w.refusal?.error).join(' ')}
           </p>
-          <button type="button" className="btn min-h-12" onClick={() => void forget(w.event.id)}>
+          <button type="button" className="btn min-h-12 bg-base-100" onClick={() => void forget(w.event.id)}>
             I have seen it
           </button>
         </div>
       ))}
-    </>
+    </div>
   );
 }
