@@ -2,6 +2,7 @@
  * Keeps something running: what ends is started again, after a wait that doubles with every fall, and nothing else ends for it. What is
  * in trouble is told, until it has stood for a while.
  */
+import { setTimeout } from 'node:timers/promises';
 
 export type Running = { ready: Promise<void>; ended: Promise<string> };
 export type Fall = { name: string; falls: number; why: string; at: number; wait: number; up: boolean };
@@ -43,13 +44,13 @@ export class Keeper {
   private async loop(name: string, start: () => Promise<Running>, ready: () => void): Promise<void> {
     for (let falls = 0; !this.over.signal.aborted;) {
       const began = Date.now();
-      let settled: ReturnType<typeof setTimeout> | undefined;
+      let settled: NodeJS.Timeout | undefined;
       const why = await start().then(
         async (running) => {
           void running.ready.then(() => {
             ready();
             this.note(name, { up: true });
-            settled = setTimeout(() => this.forget(name), STEADY);
+            settled = globalThis.setTimeout(() => this.forget(name), STEADY);
           });
           return running.ended;
         },
@@ -61,7 +62,7 @@ export class Keeper {
       const fall = { name, falls, why, at: this.falls.get(name)?.at ?? Date.now(), wait: waitAfter(falls), up: false };
       this.falls.set(name, fall);
       this.told(fall);
-      await this.nap(fall.wait);
+      await setTimeout(fall.wait, undefined, { signal: this.over.signal }).catch(() => undefined); // ended meanwhile
     }
   }
   private note(name: string, change: Partial<Fall>): void {
@@ -74,11 +75,5 @@ export class Keeper {
   private forget(name: string): void {
     const fall = this.falls.get(name);
     if (this.falls.delete(name) && fall) this.told({ ...fall, falls: 0, up: true });
-  }
-  private nap(ms: number): Promise<void> {
-    return new Promise((done) => {
-      const timer = setTimeout(done, ms);
-      this.over.signal.addEventListener('abort', () => (clearTimeout(timer), done()), { once: true });
-    });
   }
 }

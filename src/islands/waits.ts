@@ -9,6 +9,11 @@ export const waitAfter = (failed: number): number => Math.min(LONGEST, FIRST * 2
 export const nap = (ms: number, signal?: AbortSignal): Promise<void> =>
   new Promise((done) => {
     if (signal?.aborted) return done();
-    const timer = setTimeout(done, ms);
-    signal?.addEventListener('abort', () => (clearTimeout(timer), done()), { once: true });
+    const over = () => {
+      clearTimeout(timer);
+      signal?.removeEventListener('abort', over);
+      done();
+    };
+    const timer = setTimeout(over, ms);
+    signal?.addEventListener('abort', over);
   });

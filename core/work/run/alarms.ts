@@ -83,7 +83,7 @@ export function alarmsOf(
         upTo: gap.until,
         on,
         text: on
-          ? `Nothing from ${run.started.device.label} for ${timed((now - gap.since) / 1000)}. Leave the gas on and the vent open, hold by your watch.`
+          ? `No fresh reading from ${run.started.device.label} for ${timed((now - gap.since) / 1000)}: leave the gas on and the vent open, hold by your watch.`
           : `Nothing from ${run.started.device.label} for ${timed((gap.until - gap.since) / 1000)}; it is back.`,
       });
     }

@@ -248,7 +248,7 @@ function Bench({
               key={t.label}
               type="button"
               aria-disabled={busy}
-              className={`btn h-auto min-h-24 text-2xl ${i === 0 ? 'btn-primary' : ''} ${view.targets.length % 2 === 1 && i === 0 ? 'col-span-2' : ''}`}
+              className={`btn h-auto min-h-20 text-2xl md:min-h-24 ${i === 0 ? 'btn-primary' : ''} ${view.targets.length % 2 === 1 && i === 0 ? 'col-span-2' : ''}`}
               onClick={() => take(t)}
             >
               {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}

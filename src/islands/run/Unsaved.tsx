@@ -26,7 +26,7 @@ type Props = {
 function Lost({ readAt = null, madeAt }: Pick<Props, 'readAt'> & { madeAt: number }) {
   const now = useNow(madeAt, 1000);
   return readAt === null ? (
-    <>Not live: the connection is lost. The clock goes on here.</>
+    <>Not live: the connection is lost.</>
   ) : (
     <>
       Not live: the connection is lost. No fresh reading for {timed(Math.max(0, (now - readAt) / 1000))}: leave the gas on and the vent
