@@ -1,6 +1,6 @@
 /** A whole shop as `scripts/start` runs it: cluster, application, devices, and who keeps them running. Its waits begin at a twentieth of a second. */
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import { closeSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { expect } from 'vitest';
@@ -79,10 +79,16 @@ export function smallDisk(mb: number): { place: string; free: () => void } | nul
   };
 }
 
-/** Fills a disk to its last 64 kB, as another program would. @returns empties it again */
+/** Fills a disk to its end, as another program would. @returns empties it again */
 export function fill(place: string): () => void {
   const file = join(place, 'film.mov');
-  const { bavail, bsize } = statfsSync(place);
-  writeFileSync(file, Buffer.alloc(Math.max(0, bavail * bsize - 64 * 1024)));
+  const fd = openSync(file, 'w');
+  const some = Buffer.alloc(4 * 1024 * 1024);
+  try {
+    for (;;) writeSync(fd, some);
+  } catch {
+    // full
+  }
+  closeSync(fd);
   return () => rmSync(file);
 }
