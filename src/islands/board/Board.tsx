@@ -1,7 +1,7 @@
 /** What is going on now: running purges as big counters, and every weld that waits, by what it waits for. */
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sizeName } from '../../../core/basics/sizes';
-import type { System } from '../../../core/basics/units';
+import { timed, type System } from '../../../core/basics/units';
 import { stageNames, stageSchema, type Stage } from '../../../core/work/stages';
 import type { Alarm } from '../../../core/work/run';
 import type { BoardData } from '../../../core/work/record';
@@ -98,7 +98,7 @@ function Board({ board: first, demo, somebody, system }: Props) {
       )}
       {!live && (
         <p role="alert" className="border-l-8 border-base-content bg-base-200 p-3">
-          □ Not live: the connection is lost. Counters go on, readings are old.
+          □ Not live: the connection is lost. Counters go on; readings are {timed(Math.max(0, (now - board.now) / 1000))} old.
         </p>
       )}
       <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />

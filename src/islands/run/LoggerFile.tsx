@@ -1,14 +1,14 @@
 /** A logger's file read in beside a run: what was found in it is shown before it is kept, and what was dropped and why. */
-import { useMemo, useState } from 'react';
-import { readLogger } from '../../../core/work/devices';
+import { useState } from 'react';
 import { meets } from '../../../core/models/sensor';
 import { clock, show } from '../../../core/basics/units';
 import type { RunState } from '../../../core/work/run';
 import { LivePick } from '../kit/LiveField';
 import { RefusalNote } from '../kit/notes';
 import { request, type Refusal } from '../post';
+import { useLoggerLook } from './useLoggerLook';
 
-type File_ = { name: string; text: string; rows: string[][] };
+type File_ = { name: string; text: string };
 const MOST = 8_000_000;
 
 export default function LoggerFile({ run }: { run: RunState }) {
@@ -28,11 +28,9 @@ export default function LoggerFile({ run }: { run: RunState }) {
     ...(unit && { unit }),
     ...(order && { dayFirst: order === 'day' }),
   };
-  const wished = JSON.stringify(wishes);
-  const table = useMemo(
-    () => file && readLogger(file.rows, { ...(JSON.parse(wished) as typeof wishes), start: run.startedAt }),
-    [file, wished, run.startedAt],
-  );
+  const [from, to] = [run.startedAt - 60_000, (run.endedAt ?? Date.now() + 3_600_000) + 60_000];
+  // To the minute, so that a purge that goes on does not have the file read anew with every tick.
+  const looked = useLoggerLook(file?.text ?? null, { ...wishes, start: run.startedAt }, from, Math.ceil(to / 60_000) * 60_000);
 
   const open = async (picked: File | undefined) => {
     setSaid('');
@@ -42,9 +40,7 @@ export default function LoggerFile({ run }: { run: RunState }) {
     if (!picked) return setFile(null);
     if (picked.size > MOST)
       return setRefusal({ error: `${picked.name} is larger than 8 MB. Export the time of this purge alone.`, reasons: [], status: 413 });
-    const text = await picked.text();
-    const { loggerRows } = await import('../../csv/loggerRows');
-    setFile({ name: picked.name, text, rows: loggerRows(text) });
+    setFile({ name: picked.name, text: await picked.text() });
   };
   const keep = async () => {
     if (!file) return;
@@ -67,9 +63,7 @@ export default function LoggerFile({ run }: { run: RunState }) {
     setFile(null);
   };
 
-  const read = table?.ok ? table.read : null;
-  const inside = read?.readings.filter((r) => r.at >= run.startedAt - 60_000 && r.at <= (run.endedAt ?? Infinity) + 60_000).length ?? 0;
-  const [first, last] = [read?.readings[0], read?.readings.at(-1)];
+  const read = looked?.ok ? looked.look : null;
   return (
     <div className="space-y-2">
       <input
@@ -79,13 +73,14 @@ export default function LoggerFile({ run }: { run: RunState }) {
         className="file-input min-h-12 w-full"
         onChange={(e) => void open(e.target.files?.[0])}
       />
-      {table && !table.ok && (
+      {looked && !looked.ok && (
         <p role="alert" className="font-semibold">
           <span className="text-error">■ </span>
-          {table.error} Nothing was kept. A table is wanted: a column with times and one with oxygen.
+          {looked.error} Nothing was kept. A table is wanted: a column with times and one with oxygen.
         </p>
       )}
-      {read && first && last && (
+      {file && !looked && <p role="status">Being read</p>}
+      {read && (
         <>
           <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
             <LivePick
@@ -131,10 +126,10 @@ export default function LoggerFile({ run }: { run: RunState }) {
             />
           )}
           <p>
-            <strong>{read.readings.length} readings</strong>, {new Date(first.at).toISOString().slice(0, 19).replace('T', ' ')} to{' '}
-            {new Date(last.at).toISOString().slice(0, 19).replace('T', ' ')} UTC, {show(first.ppm, 'oxygen', 'metric')} first,{' '}
-            {show(last.ppm, 'oxygen', 'metric')} last. {inside} of them lie in the time of this purge
-            {inside === 0 ? ': check the clock above' : ''}.
+            <strong>{read.count} readings</strong>, {new Date(read.first.at).toISOString().slice(0, 19).replace('T', ' ')} to{' '}
+            {new Date(read.last.at).toISOString().slice(0, 19).replace('T', ' ')} UTC, {show(read.first.ppm, 'oxygen', 'metric')} first,{' '}
+            {show(read.last.ppm, 'oxygen', 'metric')} last. {read.inside} of them lie in the time of this purge
+            {read.inside === 0 ? ': check the clock above' : ''}.
           </p>
           {!meets(0, read.step, run.started.rules.startPpm) && (
             <p className="font-semibold">
@@ -144,7 +139,7 @@ export default function LoggerFile({ run }: { run: RunState }) {
           )}
           <table className="table w-full max-w-md table-xs" aria-label="First lines as read">
             <tbody className="font-figure">
-              {read.readings.slice(0, 4).map((r) => (
+              {read.lines.map((r) => (
                 <tr key={r.line}>
                   <td>line {r.line}</td>
                   <td>{clock((r.at - run.startedAt) / 1000)}</td>
@@ -153,14 +148,11 @@ export default function LoggerFile({ run }: { run: RunState }) {
               ))}
             </tbody>
           </table>
-          {read.dropped.length > 0 && (
+          {read.dropped > 0 && (
             <p>
-              □ {read.dropped.length} {read.dropped.length === 1 ? 'line is' : 'lines are'} dropped:{' '}
-              {read.dropped
-                .slice(0, 5)
-                .map((d) => `line ${d.line}, ${d.reason}`)
-                .join('; ')}
-              {read.dropped.length > 5 ? '; and more of the like' : ''}.
+              □ {read.dropped} {read.dropped === 1 ? 'line is' : 'lines are'} dropped:{' '}
+              {read.why.map((d) => `line ${d.line}, ${d.reason}`).join('; ')}
+              {read.dropped > read.why.length ? '; and more of the like' : ''}.
             </p>
           )}
           <button type="button" className="btn min-h-12 btn-primary" disabled={busy} onClick={() => void keep()}>

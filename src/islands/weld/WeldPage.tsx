@@ -107,7 +107,7 @@ function Heading({ running }: { running: boolean }) {
       </div>
       {!live && !running && (
         <p role="alert" className="mt-1 border-l-8 border-base-content bg-base-200 p-2 text-sm">
-          □ Not live: the connection is lost. What you see may be old; marks are still tried and refused ones are said.
+          □ Not live: the connection is lost. What you see may be old; what you record is still tried.
         </p>
       )}
     </div>
