@@ -45,6 +45,7 @@ if (!Number.isInteger(asked) || asked < 1024 || asked > 65535) {
 let cluster: Cluster | undefined;
 const children = new Map<string, ChildProcess>();
 let ending = false;
+let restarting: Promise<void> | undefined;
 
 /** What is said on every page beside what has fallen: a moved port. */
 const notes: string[] = [];
@@ -77,6 +78,8 @@ async function end(code: number): Promise<void> {
   const gone = running.map((c) => new Promise((r) => c.once('exit', r)));
   for (const child of running) child.kill('SIGTERM');
   await Promise.all(gone);
+  // What is just being started is stopped after that.
+  await restarting?.catch(() => undefined);
   try {
     cluster?.stop();
   } catch (error) {
@@ -116,7 +119,8 @@ function keepDatabase(c: Cluster): Promise<void> {
   let pid = c.pid();
   return keeper.keep('The database', async () => {
     if (pid === null) {
-      await c.restart();
+      restarting = c.restart();
+      await restarting;
       pid = c.pid();
     }
     return {

@@ -34,6 +34,23 @@ test('a tab that cannot hear hands the stream on: the other tab is live, and tel
   await other.close();
 });
 
+test('a tab that sleeps with the lock in its hand loses it to one that is looked at', async ({ page, context }) => {
+  const { welds, run } = await purging(page, { job: 'Stream', spool: 'STR-5' });
+  const weld = page.url();
+  await page.goto('/cautions');
+  const asleep = await context.newPage();
+  await asleep.goto('/cautions');
+  await asleep.evaluate(() => void navigator.locks.request('sentrel-live', { steal: true }, () => new Promise(() => undefined)));
+  await page.clock.install();
+  await page.goto(weld);
+  await awake(page);
+  await page.waitForTimeout(1000);
+  await elsewhere(page, run, welds[0] ?? '');
+  await page.clock.fastForward(60_000);
+  await expect(page.getByText('1 mark, 1 tacked')).toBeVisible({ timeout: 20_000 });
+  await asleep.close();
+});
+
 test('a look that failed is made again: a page that came back is not left with what it knew before', async ({ page }) => {
   const { welds, run } = await purging(page, { job: 'Stream', spool: 'STR-3' });
   // The record cannot be had for a while, though the stream is there: as when a server has just been started on a busy machine.
