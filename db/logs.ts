@@ -40,7 +40,7 @@ export async function addLog(
       // The lines before any lock: a long file takes seconds to write, and nobody who marks waits for it.
       for (let i = 0; i < table.line.length; i += LINES) await writeLines(tx, log, table, i);
       // The lock on the run's stream: the same file sent twice at once is one.
-      if (!(await tx`select 1 from stream where id = ${run} and kind = 'run' for update`).length)
+      if (!(await tx`select 1 from stream where id = ${run} and kind = 'run' for no key update`).length)
         throw new NotKept({ ok: false, status: 404, error: 'There is no such purge.' });
       if (await had(tx)) throw new NotKept({ ok: true, status: 'repeat' });
       const answer = await appendIn(tx, clock, who, {

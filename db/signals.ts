@@ -52,7 +52,7 @@ export async function takeSignals(
 async function takeOne(tx: Tx, clock: Clock, device: Device, boot: string, s: Timed<Signal>, received: Date): Promise<ItemAnswer> {
   const { index, item } = s;
   // The lock on the device's row lets one sender at a time decide: the same signal sent twice at once waits here.
-  await tx`select 1 from device where id = ${device.id} for update`;
+  await tx`select 1 from device where id = ${device.id} for no key update`;
   const [had] = await tx<
     { same: boolean }[]
   >`select body = ${tx.json(item)}::jsonb as same from signal where device = ${device.id} and boot = ${boot} and seq = ${item.seq}`;

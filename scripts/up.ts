@@ -10,7 +10,7 @@ import { connect } from '../db/sql';
 import { openDatabase } from '../db/open';
 import { appEnv, program } from './lib/built';
 import { cardOf, prepare, runningSince } from './lib/prepare';
-import { freePort, hasCluster, startCluster, type Cluster } from './lib/cluster';
+import { clustersIn, freePort, hasCluster, startCluster, type Cluster } from './lib/cluster';
 import { beginAgain } from './lib/fresh';
 import { Keeper } from './lib/keeper';
 import { serves } from './lib/postmaster';
@@ -179,5 +179,7 @@ try {
   say(`ready. Open ${address}`);
 } catch (error) {
   console.error(`sentrel: ${(error as Error).message}`);
+  const room = roomIn(clustersIn());
+  if (room !== null && room < LEAST_ROOM) say(diskFull(clustersIn(), room));
   await end(1);
 }

@@ -97,7 +97,7 @@ async function begin(tx: Tx, e: Checked, at: Date): Promise<void> {
 type Head = { id: string; kind: string; version: number; head_hash: string; last_at: Date | null };
 const locked = (tx: Tx, ids: readonly string[]): Promise<Head[]> =>
   ids.length
-    ? tx<Head[]>`select id, kind, version, head_hash, last_at from stream where id in ${tx([...ids])} order by id for update`
+    ? tx<Head[]>`select id, kind, version, head_hash, last_at from stream where id in ${tx([...ids])} order by id for no key update`
     : Promise.resolve([]);
 
 /**
@@ -130,7 +130,8 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
   await knownPeople(tx, decided?.type ?? e.type, decided ? decided.today : e.body);
   const now = clock();
   await begin(tx, e, new Date(now));
-  // A purge before its welds, welds in the order of their ids: nobody waits in a circle.
+  // A purge before its welds, welds in the order of their ids: nobody waits in a circle. Nor for a row that merely names a stream or a
+  // device, since no key is changed.
   const [head] = await locked(tx, [e.stream]);
   if (!head) return refuse(404, 'There is no such weld or purge.');
   if (head.kind !== e.def.stream) return refuse(400, `"${e.type}" does not belong to a ${head.kind}.`);

@@ -26,7 +26,7 @@ function answerIn(value: unknown, id: string): Answer | null {
 
 const STRANGER: Refusal = {
   status: 0,
-  error: 'Another program answers where Sentrel should. Nothing was saved; it is sent again when Sentrel is back.',
+  error: 'Another program answers at this address, not Sentrel. What you entered is still here; try again when Sentrel is back.',
   reasons: [],
 };
 /** Statuses that say nothing of what was sent: come back later. */
