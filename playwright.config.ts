@@ -2,10 +2,10 @@ import { defineConfig } from '@playwright/test';
 import { CONTROL, FIRST } from './tests/e2e/ports';
 
 export default defineConfig({
-  // Faults first: the last of the others clears the demo away.
+  // The faults last: what they leave waiting stands before nobody's eyes.
   projects: [
-    { name: 'faults', testDir: 'tests/faults' },
     { name: 'job', testDir: 'tests/e2e' },
+    { name: 'faults', testDir: 'tests/faults' },
   ],
   testMatch: '*.spec.ts',
   outputDir: 'test-results',

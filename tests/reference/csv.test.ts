@@ -25,6 +25,7 @@ describe('CSV by RFC 4180', () => {
           );
         },
       ),
+      { examples: [[[['+.', '-.', '+1', '-0.5', '+1e5', '\t1', '=1']]]] },
     ));
   it('a logger’s file with quotes, semicolons, a byte-order mark and lines of its own is read through', () => {
     const text =

@@ -8,7 +8,8 @@ import { arcName } from './tape';
 /** One cell: quoted where it must be; text that a spreadsheet would run is kept from running. */
 export function cell(value: string | number): string {
   if (typeof value === 'number') return String(value);
-  const tame = /^[=+\-@\t\r]/.test(value) && !/^[+-]?[\d.]+$/.test(value) ? `'${value}` : value;
+  // "-5" is a number and runs nothing; "+." is none.
+  const tame = /^[=+\-@\t\r]/.test(value) && !Number.isFinite(Number(value)) ? `'${value}` : value;
   return /[",\r\n]/.test(tame) ? `"${tame.replaceAll('"', '""')}"` : tame;
 }
 
