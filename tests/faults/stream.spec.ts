@@ -1,6 +1,6 @@
 /** The live stream broken off in every way: pages that say so, say what to do, and come back by themselves. */
 import { expect } from '@playwright/test';
-import { awake, bay2, press, purging, test, tell } from '../e2e/hands';
+import { awake, bay2, purging, test, tell } from '../e2e/hands';
 import { CONTROL } from '../e2e/ports';
 
 /** Marks from elsewhere: what a page knows only when it is live. */
