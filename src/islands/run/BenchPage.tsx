@@ -197,7 +197,7 @@ function Bench({
       <div className="flex grow flex-col gap-3 short:basis-1/2">
         {/* The frame takes the room that is left, and what stands in it is measured by the frame: nobody scrolls with gloves on. */}
         <section
-          className={`flex ${note ? 'min-h-72' : 'min-h-64'} grow flex-col justify-center overflow-hidden border-8 px-5 py-2 [container-type:size] ${edge}`}
+          className={`flex ${note ? 'min-h-72' : 'min-h-56 md:min-h-64'} grow flex-col justify-center overflow-hidden border-8 px-5 py-2 [container-type:size] ${edge}`}
           role="status"
           aria-live="polite"
         >
