@@ -7,14 +7,12 @@ import { setTimeout } from 'node:timers/promises';
 export type Running = { ready: Promise<void>; ended: Promise<string> };
 export type Fall = { name: string; falls: number; why: string; at: number; wait: number; up: boolean };
 
-/** The first wait; each later one is twice as long, ms. */
+/** The first wait; each later one is twice as long, ms. What has stood for 120 times as long has no trouble any more. */
 const FIRST = Number(process.env['SENTREL_FIRST_WAIT'] ?? 500);
 const LONGEST = 60_000;
-/** What has stood for so long has no trouble any more, ms. */
-const STEADY = 120 * FIRST;
 
 /** ms to wait after so many falls in a row */
-export const waitAfter = (falls: number): number => Math.min(LONGEST, FIRST * 2 ** (falls - 1));
+export const waitAfter = (falls: number, first = FIRST): number => Math.min(LONGEST, first * 2 ** (falls - 1));
 
 /** Things kept running together; `end` lets them end. */
 export class Keeper {
@@ -22,7 +20,13 @@ export class Keeper {
   private readonly over = new AbortController();
 
   /** @param told whenever something falls, is up again, or has stood for a while */
-  constructor(private readonly told: (fall: Fall) => void) {}
+  constructor(
+    private readonly told: (fall: Fall) => void,
+    private readonly first = FIRST,
+  ) {}
+  private get steady(): number {
+    return 120 * this.first;
+  }
 
   /** What is in trouble now, the oldest first. */
   get trouble(): Fall[] {
@@ -50,7 +54,7 @@ export class Keeper {
           void running.ready.then(() => {
             ready();
             this.note(name, { up: true });
-            settled = globalThis.setTimeout(() => this.forget(name), STEADY);
+            settled = globalThis.setTimeout(() => this.forget(name), this.steady);
           });
           return running.ended;
         },
@@ -58,8 +62,8 @@ export class Keeper {
       );
       clearTimeout(settled);
       if (this.over.signal.aborted) return;
-      falls = Date.now() - began > STEADY ? 1 : falls + 1;
-      const fall = { name, falls, why, at: this.falls.get(name)?.at ?? Date.now(), wait: waitAfter(falls), up: false };
+      falls = Date.now() - began > this.steady ? 1 : falls + 1;
+      const fall = { name, falls, why, at: this.falls.get(name)?.at ?? Date.now(), wait: waitAfter(falls, this.first), up: false };
       this.falls.set(name, fall);
       this.told(fall);
       await setTimeout(fall.wait, undefined, { signal: this.over.signal }).catch(() => undefined); // ended meanwhile

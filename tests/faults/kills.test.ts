@@ -21,11 +21,11 @@ import { postmasterOf } from '../../scripts/lib/postmaster';
 import { enter, runBody, type World } from '../database';
 import { versionOf } from '../../core/work/record';
 import { nap, post, sendReadings, type Reading } from './shop';
-import { childOf, fill, smallDisk, start, well, type Stack } from './stack';
+import { childOf, fill, FIRST_WAIT, smallDisk, start, well, type Stack } from './stack';
 
 const LONG = process.env['SOAK'] !== undefined;
 const KILLS = LONG ? Number(process.env['KILLS'] ?? 1000) : 6;
-const EVERY_MS = LONG ? 3000 : 1500;
+const EVERY_MS = LONG ? Number(process.env['EVERY_MS'] ?? 3000) : 1500;
 /** Marks on one purge: a purge in a shop has some dozens. */
 const MARKS = 60;
 const chance = seeded(Number(process.env['SEED'] ?? 13));
@@ -34,7 +34,7 @@ const disk = LONG ? smallDisk(700) : null;
 let place = '';
 let shop: Stack;
 let owner: Sql;
-const second = new Keeper(() => undefined);
+const second = new Keeper(() => undefined, FIRST_WAIT);
 let other: ChildProcess | undefined;
 let urls: string[] = [];
 let cookies: Record<string, string> = {};

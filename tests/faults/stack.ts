@@ -8,6 +8,9 @@ import { freePort } from '../../scripts/lib/cluster';
 
 const root = resolve(import.meta.dirname, '../..');
 
+/** ms; what keeps the shop running waits so long at first */
+export const FIRST_WAIT = Number(process.env['SENTREL_FIRST_WAIT'] ?? 50);
+
 export type Stack = { url: string; pid: number; said: () => string; data: string; end: () => Promise<void> };
 
 /** @param place where its cluster lies */
@@ -16,7 +19,7 @@ export async function start(place: string, ...args: string[]): Promise<Stack> {
   const port = args.includes('--port') ? [] : ['--port', String(await freePort())];
   const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'scripts/up.ts', '--no-demo', ...port, ...args], {
     cwd: root,
-    env: { ...process.env, SENTREL_CLUSTERS: place, SENTREL_FIRST_WAIT: '50' },
+    env: { ...process.env, SENTREL_CLUSTERS: place, SENTREL_FIRST_WAIT: String(FIRST_WAIT) },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const url = await new Promise<string>((done, fail) => {
