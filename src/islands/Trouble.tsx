@@ -1,7 +1,6 @@
 /** What is wrong with the machinery behind the pages, as the server tells it: on every page until it is over. */
 import { useEffect, useState } from 'react';
-import { listen } from './live';
-import type { Trouble } from '../server/trouble';
+import { listen, type Trouble } from './live';
 
 /** @param first as the page was made */
 export function useTrouble(first: readonly Trouble[]): readonly Trouble[] {

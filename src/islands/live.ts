@@ -3,11 +3,12 @@
  * on; when it is closed, or can open no stream, another takes over. A hint says only what moved. The stream is opened again for as long
  * as there is a page, with growing waits; so is what a hint asked for and could not be fetched.
  */
-import type { Trouble } from '../server/trouble';
 import { heardTime } from './post';
 import { nap, waitAfter } from './waits';
 
 export type Hint = { stream?: string; also?: string[]; version?: number; device?: string; board?: boolean };
+/** What is wrong with the machinery, as src/server/trouble.ts tells it; `on`: it goes on as we look. */
+export type Trouble = { text: string; on: boolean };
 type Message = { kind: 'hint'; hint: Hint } | { kind: 'resync' } | { kind: 'ping'; now: number; trouble: Trouble[] } | { kind: 'lost' };
 
 export type Listener = {

@@ -1,7 +1,7 @@
 /** Bad input and trouble: each gets a clear message, and nothing that was acknowledged is lost. */
 import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { allBright, atPurge, be, due, enterWork, field, json, press, session, startPurge, test } from './hands';
+import { allBright, be, due, enterWork, field, json, press, session, test } from './hands';
 import { CONTROL, SECOND } from './ports';
 
 type StandIn = { id: string; key: string };
@@ -127,59 +127,6 @@ test('the database gone in the middle: a clear answer within 5 s, and everything
   await expect.poll(async () => (await request.get('/api/health')).status(), { timeout: 20_000 }).toBe(200);
   await press(page, 'Record the fit-up');
   await expect(due(page, 'gas')).toBeVisible();
-});
-
-test('the server killed among marks: every acknowledged mark is there, none twice', async ({ page, request }) => {
-  test.setTimeout(180_000);
-  const [weld] = await atPurge(page, { job: 'Outage job', spool: 'OUT-2', name: 'Ines Halloway' });
-  await expect(page.getByText(/No monitor, and this criterion asks for one/)).toBeVisible();
-  await startPurge(page);
-  const panel = page.locator('[data-run]');
-  await expect(panel).toBeVisible();
-  const run = (await panel.getAttribute('data-run')) ?? '';
-  await session(request, 'Odile Marrow');
-
-  const event = () => ({
-    id: uuid(),
-    stream: run,
-    type: 'run.marked',
-    version: 1,
-    happenedAt: new Date().toISOString(),
-    offsetMs: 0,
-    seen: null,
-    body: { mark: 'tack', weld },
-  });
-  const post = async (e: ReturnType<typeof event>): Promise<number> => {
-    try {
-      const answer = await request.post('/api/events', { headers: json, data: { events: [e] }, timeout: 8000 });
-      return answer.ok() ? (((await answer.json()) as { answers: { status: number }[] }).answers[0]?.status ?? 0) : 0;
-    } catch {
-      return 0;
-    }
-  };
-  const sent: ReturnType<typeof event>[] = [];
-  const acknowledged = new Set<string>();
-  let killed: Promise<unknown> | null = null;
-  for (let i = 0; i < 60; i++) {
-    const e = event();
-    sent.push(e);
-    if (i === 20) killed = request.get(`${CONTROL}/kill-first`, { timeout: 60_000 });
-    // A sender that got no answer sends the same event again.
-    for (let tries = 0; tries < 40; tries++) {
-      const status = await post(e);
-      if (status === 200 || status === 201) {
-        acknowledged.add(e.id);
-        break;
-      }
-      await new Promise((r) => setTimeout(r, 250));
-    }
-  }
-  await killed;
-  expect(acknowledged.size).toBe(60);
-  const { events } = (await (await request.get(`/api/streams/${run}`)).json()) as { events: { id: string; seq: number }[] };
-  const ids = events.map((e) => e.id);
-  for (const e of sent) expect(ids.filter((id) => id === e.id)).toHaveLength(1);
-  expect(events.map((e) => e.seq)).toEqual(events.map((_, i) => i + 1));
 });
 
 test('unknown addresses and ids give a proper page', async ({ page, request }) => {

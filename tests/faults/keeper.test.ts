@@ -25,7 +25,7 @@ const write = async (s: Stack, name: string): Promise<{ status: number; error: s
 const names = async (s: Stack) => ((await (await fetch(`${s.url}/api/people`)).json()) as { name: string }[]).map((p) => p.name);
 
 it('waits twice as long after each fall, and a minute at most', () => {
-  const waits = [1, 2, 3, 4, 20].map(waitAfter);
+  const waits = [1, 2, 3, 4, 20].map((n) => waitAfter(n));
   expect(waits.slice(0, 4).map((w) => w / (waits[0] ?? 1))).toEqual([1, 2, 4, 8]);
   expect(waits[4]).toBe(60_000);
 });

@@ -64,7 +64,6 @@ const others: [string, (route: Route) => Promise<void>][] = [
       return r.fulfill({ json: { answers: sent.events.map((e) => ({ id: e.id, status: 201, seq: 2, hash: 'x' })), now: 0 } });
     },
   ],
-  ['knows no such page', (r) => r.fulfill({ status: 404, contentType: 'text/html', body: '<h1>Not found</h1>' })],
 ];
 for (const [what, answer] of others)
   test(`another program on the port ${what}: the mark waits, and is saved when Sentrel is back`, async ({ page }) => {

@@ -74,7 +74,7 @@ test('under the hood nothing is said; at arc off the bench says what to do, and 
   await request.get(`${CONTROL}/stop-first`);
   try {
     // Long enough for the silence to be noticed; the arc is on.
-    await page.waitForTimeout(14_000);
+    await page.waitForTimeout(9000);
     await expect(page.getByTestId('unsaved')).toBeHidden();
     await expect(page.getByText('No reading', { exact: true })).toBeHidden();
     await page.getByRole('button', { name: /Arc off/ }).click();
