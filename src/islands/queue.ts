@@ -263,14 +263,15 @@ const leansOn = (w: Waiting, others: readonly Waiting[]): boolean => {
 
 /** Says that it is about to be sent; false when it was taken back in the meantime. */
 async function claim(w: Waiting): Promise<boolean> {
-  if (w.tried || w.unkept) {
-    if (w.unkept) laid.set(w.event.id, { ...w, tried: true });
-    return true;
+  if (w.unkept) {
+    const there = laid.has(w.event.id);
+    if (there) laid.set(w.event.id, { ...w, tried: true });
+    return there;
   }
   try {
     const tx = (await db()).transaction('waiting', 'readwrite');
     const there = w.n !== undefined && (await tx.store.get(w.n)) !== undefined;
-    if (there) await tx.store.put({ ...w, tried: true });
+    if (there && !w.tried) await tx.store.put({ ...w, tried: true });
     await tx.done;
     return there;
   } catch {

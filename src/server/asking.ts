@@ -4,7 +4,7 @@ import { Worker } from 'node:worker_threads';
 
 type Waiting<A> = { done: (a: A | 'busy') => void; timer: NodeJS.Timeout };
 
-export type Bounds = {
+type Bounds = {
   /** ms; a question that takes longer is given up, with the thread */
   longest: number;
   /** questions that wait at most */

@@ -1,7 +1,7 @@
 /** Can it be kept at all: texts a database takes and a page shows, in a depth that somebody meant? Asked before anything else. */
 
 /** Deeper than any body of ours by far. */
-export const DEEPEST = 40;
+const DEEPEST = 40;
 /** Characters of one text; whatever is longer is a file, not an entry. */
 export const LONGEST = 4000;
 
