@@ -56,11 +56,20 @@ describe('signals', () => {
     ];
     expect((await send(foot, presses, boot)).map((a) => a.status)).toEqual(['taken', 'taken', 'taken']);
     expect((await send(foot, presses, boot)).map((a) => a.status)).toEqual(['repeat', 'repeat', 'repeat']);
-    expect(await marks(run)).toEqual(['arc-on', 'arc-off']);
+    // Not ready: a foot tacks, and says no arc.
+    expect(await marks(run)).toEqual(['tack', 'tack']);
     const other = await send(foot, [{ seq: 2, at: at(-20), press: 900 }], boot);
     expect(other[0]).toMatchObject({ status: 'refused', reason: 'number 2 was sent before with another content' });
     await Promise.all([1, 2, 3, 4].map(() => send(foot, [{ seq: 9, at: at(-5), press: 100 }], boot)));
-    expect(await marks(run)).toEqual(['arc-on', 'arc-off', 'arc-on']);
+    expect(await marks(run)).toEqual(['tack', 'tack', 'tack']);
+    // All tacks are in: they are looked at, closed up, and then it waits for the gas.
+    const answers = await send(
+      foot,
+      [3, 2, 1].map((s, i) => ({ seq: 20 + i, at: at(-s), press: 150 })),
+      boot,
+    );
+    expect(await marks(run)).toEqual(['tack', 'tack', 'tack', 'look', 'refill']);
+    expect(answers[2]).toMatchObject({ status: 'taken', reason: 'the foot waits there: nothing is marked by it' });
     await say(w, run, 'run.ended', { how: 'done', countOut: 2 });
   });
   it('a backlog is dated by when it happened, and by the run as it stood then', async () => {
@@ -70,7 +79,7 @@ describe('signals', () => {
       { seq: 0, at: at(-50), press: 150 },
       { seq: 1, at: at(-30), press: 150 },
     ]);
-    expect(await marks(run)).toEqual(['arc-on', 'look', 'refill']);
+    expect(await marks(run)).toEqual(['tack', 'look', 'refill']);
     await say(w, run, 'run.ended', { how: 'done', countOut: 2 });
   });
   it('a clamp tells arcs; what cannot be is refused by itself; nobody listening is said', async () => {

@@ -13,7 +13,9 @@ import {
   type PressItem,
 } from '../core/work/devices';
 import { versionOf, reduceRun, type BodyOf } from '../core/work/record';
-import { targets } from '../core/work/run';
+import { footHeldOf, footOf, HELD_PRESS, type RunState, type Target } from '../core/work/run';
+import type { Stored } from '../core/work/event';
+import { atArc } from './record/added';
 import { appendIn } from './record/append';
 import type { Clock } from './clock';
 import { noteSeen, type Device } from './devices';
@@ -71,18 +73,29 @@ async function takeOne(tx: Tx, clock: Clock, device: Device, boot: string, s: Ti
   return note === '' ? { index, status: 'taken' } : { index, status: 'taken', reason: note };
 }
 
+/** What a short press means, by what the gate said then. */
+const pressed = async (tx: Tx, run: RunState, events: readonly Stored[], at: Date): Promise<Target | null> =>
+  footOf(run, (await atArc(tx, events, at.getTime()))?.ready ?? false);
+
 /** Makes the mark, or says why there is none. */
 async function mark(tx: Tx, clock: Clock, device: Device, { at, item }: Timed<Signal>): Promise<{ event: string } | string> {
   const [open] = await tx<{ id: string }[]>`
     select r.id from run r join run_device l on l.run = r.id
     where l.device = ${device.id} and r.started_at <= ${at} and (r.ended_at is null or r.ended_at >= ${at}) order by r.started_at desc limit 1`;
   if (!open) return 'no purge listened to it then';
-  const run = reduceRun(await eventsOf(tx, open.id), at.getTime());
-  const target = run && targets(run)[0];
-  if (!run || !target) return 'nothing can be marked there';
-  const said: Pick<BodyOf<'run.marked'>, 'mark' | 'weld' | 'arc'> = 'arc' in item
-    ? { mark: item.arc === 'on' ? 'arc-on' : 'arc-off', weld: run.at }
-    : { mark: target.mark, weld: target.weld ?? run.at, ...(target.arc && { arc: target.arc }) };
+  const events = await eventsOf(tx, open.id);
+  const run = reduceRun(events, at.getTime());
+  if (!run) return 'nothing can be marked there';
+  const target =
+    'press' in item
+      ? item.press >= HELD_PRESS
+        ? (footHeldOf(run) ?? (await pressed(tx, run, events, at)))
+        : await pressed(tx, run, events, at)
+      : null;
+  if ('press' in item && !target) return 'the foot waits there: nothing is marked by it';
+  const said: Pick<BodyOf<'run.marked'>, 'mark' | 'weld' | 'arc'> = target
+    ? { mark: target.mark, weld: target.weld ?? run.at, ...(target.arc && { arc: target.arc }) }
+    : { mark: 'arc' in item && item.arc === 'on' ? 'arc-on' : 'arc-off', weld: run.at };
   const id = uuid();
   const answer = await appendIn(
     tx,

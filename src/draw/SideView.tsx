@@ -1,15 +1,17 @@
 /**
  * Elevation of the spool between its dams, gravity down, long straights squeezed. Parts, dams, inlets and vents are
- * picked, dragged and moved by keys here; the filling is drawn in greys by the logarithm of the oxygen.
+ * picked, dragged and moved by keys here; argon is grey, oxygen is dots.
  */
 import { useMemo, useRef } from 'react';
-import { sideScene, taped } from '../../core/models/drawing';
+import { sideScene, snug, taped, type Frame } from '../../core/models/drawing';
 import { damNames, fromJoint, partLabel, seatWords, setupWords, type Setup } from '../../core/models/setup';
 import { type Rule } from '../../core/models/purge';
 import { isStraight, snapTo, type Fault } from '../../core/basics/spool';
 import { show, type System } from '../../core/basics/units';
 import { Filling, type Shown } from './Filling';
 import { besideEnd, FreeEnd } from './FreeEnd';
+import { splitHoses } from './sideWords';
+import { DamBody, Joint, Nozzle, ShellEnds, SplitHose, Spreader, WALL, Walls, Weave } from './sideParts';
 
 type Props = {
   setup: Setup;
@@ -24,12 +26,16 @@ type Props = {
   onPick?: (id: string | null) => void;
   onChange?: (setup: Setup, more?: { drag?: boolean }) => void;
   onDropped?: () => void;
+  /** the room it has, in the units its words are set in; a picture of its own shape when left out */
+  frame?: Frame;
   mini?: boolean;
   className?: string;
 };
 
-const [W, TALLEST] = [560, 400];
+const SMALL = snug(560, 200, 30, 12);
+const PLAIN: Frame = { ...snug(980, 430, 150, 84), thickest: 110 };
 const levels = ['low', 'middle', 'high'] as const;
+type Kind = 'dam' | 'part' | 'inlets' | 'vents';
 
 export function SideView({
   setup,
@@ -42,13 +48,15 @@ export function SideView({
   onPick,
   onChange,
   onDropped,
-  mini,
+  mini = false,
+  frame = mini ? SMALL : PLAIN,
   className,
 }: Props) {
   const svg = useRef<SVGSVGElement>(null);
-  const hand = useRef<{ id: string; kind: 'dam' | 'part'; x: number; y: number; moved: boolean } | null>(null);
-  const scene = useMemo(() => sideScene(setup, W, mini ? 200 : TALLEST, mini ? { x: 30, y: 12 } : { x: 74, y: 46 }), [setup, mini]);
-  const H = scene.height;
+  const hand = useRef<{ id: string; kind: Kind; x: number; y: number; moved: boolean } | null>(null);
+  const scene = useMemo(() => sideScene(setup, frame), [setup, frame]);
+  const { width: W, height: H } = scene;
+  const squeezedWords = setup.parts.some((p) => p.kind === 'straight' && p.length > 0.12);
   const wrong = useMemo(
     () =>
       new Set([...rules.filter((r) => r.level === 'stop').map((r) => r.at), ...faults.map((f) => (f.port ? `${f.at}:${f.port}` : f.at))]),
@@ -78,6 +86,19 @@ export function SideView({
     if (h.kind === 'dam') {
       const near = scene.nearest(p.x, p.y);
       if (near && near.distance < 60) setDam(h.id, near.part, near.at, true);
+    } else if (h.kind !== 'part') {
+      // To the nearest place an opening can have: a seat and its height.
+      const seats = scene.seats.flatMap((on) =>
+        levels.flatMap((height) => {
+          const r = scene.seat(on, height);
+          return r ? [{ on, height, d: Math.hypot(r.x + r.dx * 30 - p.x, r.y + r.dy * 30 - p.y) }] : [];
+        }),
+      );
+      const [to] = seats.sort((a, b) => a.d - b.d);
+      const all: readonly { id: string; on: string; height: string }[] = setup[h.kind];
+      const now = all.find((x) => x.id === h.id);
+      if (to && now && (now.on !== to.on || now.height !== to.height))
+        onChange({ ...setup, [h.kind]: all.map((x) => (x.id === h.id ? { ...x, on: to.on, height: to.height } : x)) }, { drag: true });
     }
   };
   const drop = (e: React.PointerEvent) => {
@@ -91,7 +112,7 @@ export function SideView({
     }
     onDropped?.();
   };
-  const grab = (id: string, kind: 'dam' | 'part') => (e: React.PointerEvent) => {
+  const grab = (id: string, kind: Kind) => (e: React.PointerEvent) => {
     if (!live) return;
     hand.current = { id, kind, ...place(e), moved: false };
     e.currentTarget.setPointerCapture(e.pointerId);
@@ -133,38 +154,17 @@ export function SideView({
     });
   };
 
-  const behind = [...scene.pipes].sort((a, b) => Number(b.jacket) - Number(a.jacket));
-  const shells = scene.pipes.filter((p) => p.jacket).length;
-  const layer = (some: typeof behind) => (
-    <>
-      {some.map((p) => (
-        <polyline
-          key={`o${p.index}`}
-          points={p.points.map((q) => `${q.x.toFixed(1)},${q.y.toFixed(1)}`).join(' ')}
-          fill="none"
-          strokeWidth={Math.max(3, p.outer) + (mini ? 3 : 4)}
-          strokeLinejoin="round"
-          className={p.jacket ? 'stroke-base-content/60' : 'stroke-base-content'}
-        />
-      ))}
-      {some.map((p) => (
-        <polyline
-          key={`i${p.index}`}
-          points={p.points.map((q) => `${q.x.toFixed(1)},${q.y.toFixed(1)}`).join(' ')}
-          fill="none"
-          strokeWidth={Math.max(2, p.inner)}
-          strokeLinejoin="round"
-          className={p.jacket ? 'stroke-base-200' : 'stroke-base-300'}
-        />
-      ))}
-    </>
-  );
+  const wall = mini ? WALL.mini : WALL.full;
+  const shells = scene.pipes.filter((p) => p.jacket);
+  const tubes = scene.pipes.filter((p) => !p.jacket);
+  const layerOn = shown?.layer ? setup.vents.find((v) => v.id === shown.layer?.is.vent)?.on : undefined;
   const pipes = (
     <g className="pointer-events-none">
-      {layer(behind.slice(0, shells))}
-      {shown && shells > 0 && <Filling shown={shown} scene={scene} jackets />}
-      {layer(behind.slice(shells))}
-      {shown && <Filling shown={shown} scene={scene} />}
+      <Walls pipes={shells} wall={wall} />
+      {shown && shells.length > 0 && <Filling shown={shown} scene={scene} on={layerOn} jackets />}
+      <ShellEnds pipes={shells} wall={wall} />
+      <Walls pipes={tubes} wall={wall} />
+      {shown && <Filling shown={shown} scene={scene} on={layerOn} />}
     </g>
   );
 
@@ -172,14 +172,10 @@ export function SideView({
     setup[which].map((o) => {
       const ray = scene.seat(o.on, o.height);
       if (!ray) return null;
-      const { x, y, dx, dy } = ray;
       const middle = scene.seat(o.on, 'middle');
       const into = which === 'inlets';
-      const stop = wrong.has(o.id);
-      const reach = mini ? 26 : 24;
-      const tip = { x: x + dx * reach, y: y + dy * reach };
       const words = `${into ? 'in' : 'vent'} ${len(o.bore)}`;
-      const w = Math.min(9, 2.5 + o.bore * 500);
+      const wide = mini ? Math.min(5, 2 + o.bore * 300) : Math.max(5, Math.min(16, o.bore * scene.scale));
       return (
         <g
           key={o.id}
@@ -189,50 +185,34 @@ export function SideView({
             'aria-label': `${into ? 'Inlet' : 'Vent'} ${o.id.slice(1)} at the ${o.height} point of ${seatWords(setup, o.on)}, bore ${len(o.bore)}. Up and down arrows move it across the face, left and right to another dam.`,
             'aria-pressed': picked === o.id,
             onKeyDown: openingKeys(which, o.id),
+            onPointerDown: grab(o.id, into ? 'inlets' : 'vents'),
             onClick: () => onPick?.(o.id),
-            className: 'cursor-pointer',
+            className: 'cursor-grab touch-none',
           })}
+          {...dragging}
         >
-          <circle cx={x + dx * 12} cy={y + dy * 12} r="20" fill="transparent" />
-          <line x1={x - dx * 3} y1={y - dy * 3} x2={tip.x} y2={tip.y} strokeWidth={w + 3} className="stroke-base-content" />
-          <line x1={x - dx * 3} y1={y - dy * 3} x2={tip.x} y2={tip.y} strokeWidth={w} className="stroke-base-100" />
-          <polygon
-            points={(into
-              ? [
-                  [tip.x - dx * 3, tip.y - dy * 3],
-                  [tip.x + dx * 10 - dy * 5, tip.y + dy * 10 + dx * 5],
-                  [tip.x + dx * 10 + dy * 5, tip.y + dy * 10 - dx * 5],
-                ]
-              : [
-                  [tip.x + dx * 11, tip.y + dy * 11],
-                  [tip.x - dy * 5, tip.y + dx * 5],
-                  [tip.x + dy * 5, tip.y - dx * 5],
-                ]
-            )
-              .map((q) => q.join(','))
-              .join(' ')}
-            className={stop ? 'fill-error' : 'fill-base-content'}
-          />
-          {'kind' in o && o.kind === 'diffuser' && middle && !o.on.includes(':') && (
+          {live && (
             <line
-              x1={middle.x - dx * 9 - dy * 0.32 * ray.bore * scene.scale}
-              y1={middle.y - dy * 9 + dx * 0.32 * ray.bore * scene.scale}
-              x2={middle.x - dx * 9 + dy * 0.32 * ray.bore * scene.scale}
-              y2={middle.y - dy * 9 - dx * 0.32 * ray.bore * scene.scale}
-              strokeWidth="5"
-              strokeDasharray="2 2"
-              className="stroke-base-content"
+              x1={ray.x - ray.dx * 10}
+              y1={ray.y - ray.dy * 10}
+              x2={ray.x + ray.dx * 64}
+              y2={ray.y + ray.dy * 64}
+              strokeWidth="44"
+              stroke="transparent"
             />
+          )}
+          <Nozzle at={ray} into={into} wide={wide} mini={mini} stop={wrong.has(o.id)} />
+          {'kind' in o && o.kind !== 'open' && middle && !mini && !o.on.includes(':') && (
+            <Spreader at={ray} middle={middle} kind={o.kind} wide={ray.bore * scene.scale} />
           )}
           {!mini && (
             <text
-              x={tip.x + dx * 14 + (Math.abs(dx) < 0.5 ? 12 : 0)}
-              y={tip.y + dy * 18 + 4}
-              textAnchor={dx < -0.5 ? 'end' : 'start'}
-              fontSize="11"
-              className={`${stop ? 'fill-error font-bold' : 'fill-base-content'} ${picked === o.id ? 'underline' : ''}`}
+              x={ray.x + ray.dx * 66 + (Math.abs(ray.dx) < 0.5 ? (into ? -16 : 16) : 0)}
+              y={ray.y + ray.dy * 66 + 5}
+              textAnchor={ray.dx < -0.5 || (into && Math.abs(ray.dx) < 0.5) ? 'end' : 'start'}
+              fontSize="14"
+              className={`fill-base-content ${picked === o.id ? 'font-bold underline' : ''}`}
             >
-              {stop ? '■ ' : ''}
               {words}
             </text>
           )}
@@ -243,11 +223,10 @@ export function SideView({
   const dams = scene.dams.map((d) => {
     const item = setup.dams.find((x) => x.id === d.id);
     if (!item) return null;
-    const stop = wrong.has(d.id);
     const half = Math.max(5, (d.bore * scene.scale) / 2 - 1);
     const away = fromJoint(setup, d.id);
-    const tape = typeof item.at === 'string';
     const words = `${item.kind}${away === null ? '' : ` ${len(away)}`}`;
+    const level = Math.abs(d.dx) > 0.5;
     return (
       <g
         key={d.id}
@@ -265,35 +244,33 @@ export function SideView({
         })}
         {...dragging}
       >
-        <rect x={d.x - 22} y={d.y - half - 8} width="44" height={2 * half + 16} fill="transparent" />
         <line
-          x1={d.x - d.dy * half}
-          y1={d.y + d.dx * half}
-          x2={d.x + d.dy * half}
-          y2={d.y - d.dx * half}
-          strokeWidth={tape ? 4 : mini ? 8 : 9}
-          className={stop ? 'stroke-error' : 'stroke-base-content'}
+          x1={d.x - d.dy * (half + 8)}
+          y1={d.y + d.dx * (half + 8)}
+          x2={d.x + d.dy * (half + 8)}
+          y2={d.y - d.dx * (half + 8)}
+          strokeWidth="44"
+          stroke="transparent"
         />
+        <DamBody {...d} half={half} kind={item.kind} mini={mini} stop={wrong.has(d.id)} />
         {!mini && (
           <text
-            x={d.x - d.dy * (half + 14)}
-            y={d.y + Math.abs(d.dx) * (half + 17) + (Math.abs(d.dx) < 0.5 ? 4 : 0)}
-            textAnchor={Math.abs(d.dx) > 0.5 ? 'middle' : d.dy > 0 ? 'end' : 'start'}
-            fontSize="11"
-            className={`${stop ? 'fill-error font-bold' : 'fill-base-content'} ${picked === d.id ? 'underline' : ''}`}
+            x={level ? d.x : d.x + half + wall + 10}
+            y={level ? d.y + half + wall + 20 : d.y + 5}
+            textAnchor={level ? 'middle' : 'start'}
+            fontSize="14"
+            className={`fill-base-content ${picked === d.id ? 'font-bold underline' : ''}`}
           >
-            {stop ? '■ ' : ''}
             {words}
           </text>
         )}
       </g>
     );
   });
-
   const said = `Side view, long straights squeezed. ${setupWords(setup, system).join('. ')}`;
-  const bottom = scene.pipes.length;
   return (
-    <svg ref={svg} viewBox={`0 0 ${W} ${H.toFixed(0)}`} className={className} role={live ? 'group' : 'img'} aria-label={said}>
+    <svg ref={svg} data-side viewBox={`0 0 ${W} ${H.toFixed(0)}`} className={className} role={live ? 'group' : 'img'} aria-label={said}>
+      {!mini && <Weave />}
       {pipes}
       {live &&
         scene.pipes.map((p) => {
@@ -328,41 +305,16 @@ export function SideView({
             />
           );
         })}
-      {!mini &&
-        setup.parts.map((p) => {
-          const spot = wrong.has(p.id) ? scene.middle(p.id) : null;
-          return spot && <rect key={p.id} x={spot.x - 7} y={spot.y - 7} width="14" height="14" className="fill-error" />;
-        })}
-      {scene.joints.map((j) => {
-        const own = j.part === setup.joint;
-        const half = (j.bore * scene.scale) / 2 + (own ? 9 : 3);
-        const tapedOver = (setup.joints[j.part]?.state ?? 'taped') === 'taped';
-        return (
-          <g key={j.part} className="pointer-events-none">
-            <line
-              x1={j.x - j.dy * half}
-              y1={j.y + j.dx * half}
-              x2={j.x + j.dy * half}
-              y2={j.y - j.dx * half}
-              strokeWidth={own ? 2.5 : 1}
-              strokeDasharray={own ? '5 3' : tapedOver ? '2 2' : 'none'}
-              className="stroke-base-content"
-            />
-            {own && !mini && (
-              <text
-                x={j.x + j.dy * (half + 12) - Math.abs(j.dx) * 0}
-                y={j.y - Math.abs(j.dx) * (half + 5) + (Math.abs(j.dx) < 0.5 ? 4 : 0)}
-                textAnchor={Math.abs(j.dx) > 0.5 ? 'middle' : 'start'}
-                fontSize="12"
-                fontWeight="700"
-                className="fill-base-content"
-              >
-                joint
-              </text>
-            )}
-          </g>
-        );
-      })}
+      {scene.joints.map((j) => (
+        <Joint
+          key={j.part}
+          at={j}
+          own={j.part === setup.joint}
+          state={setup.joints[j.part]?.state ?? 'taped'}
+          {...{ mini, wall, scale: scene.scale }}
+        />
+      ))}
+      {!mini && splitHoses(scene, setup).map((h) => <SplitHose key={h.line} runs={h.runs} />)}
       {dams}
       {openings('inlets')}
       {openings('vents')}
@@ -379,16 +331,18 @@ export function SideView({
             onPick={() => onPick?.(`${f.part}:${f.port}`)}
           />
         ))}
-      {!mini && bottom > 0 && (
-        <>
-          <path d={`M18 ${H - 32}v16m-4 -6l4 7l4 -7`} fill="none" className="stroke-base-content" strokeWidth="1.5" />
-          <text x="28" y={H - 18} fontSize="10" className="fill-base-content/80">
+      {!mini && (
+        <g className="fill-base-content">
+          <path d={`M22 ${H - 46}v22m-6 -9l6 10l6 -10`} fill="none" className="stroke-base-content" strokeWidth="2.5" />
+          <text x="34" y={H - 28} fontSize="13">
             down
           </text>
-          <text x={W - 8} y={H - 14} textAnchor="end" fontSize="10" className="fill-base-content/80">
-            long straights squeezed
-          </text>
-        </>
+          {squeezedWords && (
+            <text x="12" y={H - 8} fontSize="12.5">
+              long straights squeezed
+            </text>
+          )}
+        </g>
       )}
     </svg>
   );

@@ -72,6 +72,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     const dragged = Number(await dam.getAttribute('aria-valuenow'));
     await dam.press('ArrowLeft');
     await expect.poll(async () => Number(await dam.getAttribute('aria-valuenow'))).toBeLessThan(dragged);
+    await page.getByRole('tab', { name: 'Dams, hose, vent', exact: true }).click();
     await press(page, 'Dam 1');
     await field(page, 'Dam 1 from the joint').fill('5 mm');
     await expect(page.getByText(/heat-resistant bung never goes nearer than/)).toBeVisible();
@@ -89,7 +90,8 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(page.getByText('"minus" is not a flow.')).toBeVisible();
     await field(page, 'Flow').fill('8 L/min');
     await expect(page.getByTestId('time-joint')).toHaveText(/\d+:\d\d (to \d+:\d\d|or more) min/);
-    await expect(page.getByText(/\d+ of 100 purges like this never get there/)).toBeVisible();
+    await expect(page.getByText(/\d+ of 100 purges like this never get there/).first()).toBeVisible();
+    await page.getByRole('tab', { name: 'All figures', exact: true }).click();
     const volume = page.locator('summary', { hasText: 'Volume purged' });
     await volume.click();
     await expect(page.getByText('Bore area along the centre line, part by part.')).toBeVisible();
@@ -131,7 +133,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
       await page.waitForTimeout(1200);
     }
     await expect(page.locator('[data-ready="true"]')).toBeVisible();
-    await expect(page.getByText('Ready. Measured at the vent; joint not measured.')).toBeVisible();
+    await expect(page.getByText('Measured at the vent; joint not measured.')).toBeVisible();
   });
 
   await test.step('weld and hold', async () => {

@@ -82,17 +82,21 @@ test('a foot switch, a current clamp and a flow meter on one purge; phantom pres
   await startPurge(page);
   const panel = page.locator('[data-run]');
   const run = (await panel.getAttribute('data-run')) ?? '';
-  await expect(page.getByText(/Flow measured .*set-up asks for/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/flow measured, not as set/)).toBeVisible({ timeout: 20_000 });
   await knob(request, FOOT, { press: 6 });
   await knob(request, FOOT, { press: 240 });
+  // Not ready yet: a foot says no arc. It is a tack, and the arc is told by hand.
+  await expect(page.getByText('1 mark, 1 tacked')).toBeVisible();
+  await expect(page.locator('[data-phase="filling"]')).toBeVisible();
+  await press(page, 'Arc on');
   await expect(page.locator('[data-phase="welding"]')).toBeVisible();
   await knob(request, CLAMP, { amps: 60 });
-  await page.getByText(/marks, 0 tacked/).click();
+  await page.getByText('3 marks, 1 tacked').click();
   await expect(page.getByText(/by Clamp bay 2, 60 A: told twice, counts once/)).toBeVisible();
   await knob(request, CLAMP, { amps: 0 });
   await expect(page.locator('[data-phase="between"]')).toBeVisible();
   const { events } = (await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { body: { mark?: string } }[] };
-  expect(events.flatMap((e) => e.body.mark ?? [])).toEqual(['arc-on', 'arc-on', 'arc-off']);
+  expect(events.flatMap((e) => e.body.mark ?? [])).toEqual(['tack', 'arc-on', 'arc-on', 'arc-off']);
   await tell(page.request, run, 'run.ended', { how: 'abandoned', countOut: 2 });
   await page.goto(`/welds/${weld}/record`);
   await expect(page.getByText('By Foot switch bay 2').first()).toBeVisible();

@@ -136,14 +136,14 @@ test('the gas stage warns before the root runs dry, asks no check twice, and the
   await setUp(page);
 
   await test.step('the plan says the same gas as the step before it', async () => {
-    const headline = page.getByTestId('headline');
-    await expect(headline).toContainText(/About [\d.]+ L of gas for this weld, look, passes and hold with it: \d+\.\d\d EUR\./, {
-      timeout: 20_000,
-    });
-    const planned = litres(await headline.innerText(), /About/);
+    const gas = page.locator('[data-callout="gas"]');
+    await expect(gas).toContainText(/gas for this weld, \d+\.\d\d EUR/, { timeout: 20_000 });
+    await expect(page.getByTestId('headline')).toHaveAttribute('data-computing', 'done', { timeout: 20_000 });
+    const planned = litres(await gas.innerText(), /;/);
     expect(Math.abs(planned / needed - 1)).toBeLessThan(0.02);
   });
   await test.step('root push: the vent too small is said before closing; one press sets it', async () => {
+    await page.getByRole('tab', { name: 'Dams, hose, vent', exact: true }).click();
     await press(page, 'Vent 1');
     await field(page, 'Vent bore').fill('3 mm');
     await page.getByRole('tab', { name: 'Root push', exact: true }).click();

@@ -38,7 +38,7 @@ test('a titanium heat on 316L is said as it is picked, recorded only when it is 
   await page.goto(`/welds/${id}/record`);
   await expect(page.getByRole('list', { name: 'Deviations' })).toContainText('Deviation, open. Heat of end A is Titanium Gr 2');
   await page.goto(`/welds/${id}`);
-  await page.locator('[data-stage="fitup"] button').first().click();
+  await page.locator('[data-stage="fitup"]').first().click();
   await field(page, 'Heat, end A').selectOption({ label: 'DEMO-H1041' });
   await field(page, 'WPS').selectOption({ label: 'DEMO-WPS-T1 rev 3' });
   await press(page, 'Record the fit-up again');
@@ -186,12 +186,12 @@ test('a weld that was not looked at is not bright, and a bath takes nothing for 
   await weldedWithoutPurge(page, weld);
   await expect(field(page, 'Inside seen')).toHaveValue('');
   await expect(page.getByRole('button', { name: 'Inside: say first how it was seen' })).toBeDisabled();
-  await page.locator('[data-stage="passivate"] button').first().click();
+  await page.locator('[data-stage="passivate"]').first().click();
   for (const label of ['Bath', 'Product and lot', 'Dwell']) await expect(field(page, label)).toHaveValue('');
   await field(page, 'Bath temperature').fill('-20 °F');
   await press(page, 'Start the dwell');
   await expect(page.getByText('Colder than ice. Check the unit.')).toBeVisible();
-  await page.locator('[data-stage="clean"] button').first().click();
+  await page.locator('[data-stage="clean"]').first().click();
   await field(page, 'Metal, measured').fill('900 °F');
   await press(page, 'Record the cleaning');
   await expect(page.getByText('Hotter than any cleaning. Check the unit.')).toBeVisible();

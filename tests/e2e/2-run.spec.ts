@@ -17,6 +17,7 @@ test('one purge serves two welds in turn, peeled by arc: each has its own span, 
   await expect(page.getByRole('button', { name: /^6-3/ })).toContainText('open');
   await page.getByRole('tab', { name: 'End', exact: true }).click();
   await expect(page.getByRole('img', { name: /End view.*Peeled 6-3/ }).first()).toBeVisible();
+  await page.getByRole('tab', { name: 'Side', exact: true }).click();
   await press(page, 'Arc on');
   await press(page, 'Arc off');
   await expect(page.getByRole('button', { name: /^6-3/ })).toContainText('welded');
@@ -35,7 +36,7 @@ test('one purge serves two welds in turn, peeled by arc: each has its own span, 
   expect(arcs).toEqual([a, b]);
   await page.goto(`/welds/${a}`);
   await awake(page);
-  await page.locator('#stage-weld button').click();
+  await page.locator('[data-stage="weld"]').click();
   await expect(page.getByText(/One purge for Q-7, Q-8; this weld’s turn: 0:00 to \d:\d\d\./)).toBeVisible();
   await page.goto(`/welds/${a}/record`);
   await expect(page.getByText('Tape off, 6-3')).toBeVisible();
@@ -92,7 +93,7 @@ test('a frozen monitor and a passed limit call out, here and on the Board, until
   await bay2(request, { state: 'open', fresh: true, speed: 30, lag: 1, fault: 'none' });
   const { welds, run } = await purging(page, { job: 'Turns', spool: 'TU-4', monitor: 'Monitor bay 2' });
   await bay2(request, { state: 'on' });
-  await expect(page.getByText(/At the limit. Holding for the joint/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Holding for the joint, which is not measured/)).toBeVisible({ timeout: 30_000 });
   await pass(request, 60);
   await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 30_000 });
   await bay2(request, { fault: 'freeze' });

@@ -35,6 +35,9 @@ async function running(request: APIRequestContext): Promise<string[]> {
 /** Picks who the browser is. */
 export async function be(page: Page, name: RegExp): Promise<void> {
   await awake(page);
+  // On the page of a weld the places are folded into a corner.
+  const corner = page.getByLabel('Places, who I am, day or dark bay');
+  if (await corner.isVisible()) await corner.click();
   const pick = page.getByLabel('Who I am', { exact: true });
   const label = await pick.locator('option').filter({ hasText: name }).first().textContent();
   await Promise.all([page.waitForEvent('load'), pick.selectOption({ label: label ?? '' })]);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { closeUp, startingSetup } from '../setup';
 import { findSize, type Size } from '../../basics/sizes';
 import { parseList } from '../../basics/spool';
-import { airShade, atHour, hourOf, sector, sideScene, squeezed, taped, unsqueezed } from './index';
+import { airShade, atHour, hourOf, sector, sideScene, snug, squeezed, taped, unsqueezed } from './index';
 
 it('twelve is at the top, three to the right, and an hour is found again where it was drawn', () => {
   expect(atHour(0, 0, 1, 12).y).toBeCloseTo(-1, 9);
@@ -21,7 +21,7 @@ describe('the Side view', () => {
     if (!read.ok) throw new Error(read.error.text);
     return closeUp(read.parts, read.joint, startingSetup(two));
   };
-  const margin = { x: 70, y: 40 };
+  const frame = snug(560, 400, 70, 40);
 
   it('squeezes a straight strictly, true near its ends, and what is drawn can be read back', () => {
     fc.assert(
@@ -38,7 +38,7 @@ describe('the Side view', () => {
   });
   it('finds a dam again where it drew it', () => {
     const setup = laid('900 mm, weld, elbow up, 400 mm');
-    const scene = sideScene(setup, 560, 400, margin);
+    const scene = sideScene(setup, frame);
     for (const d of scene.dams) {
       const near = scene.nearest(d.x, d.y);
       const item = setup.dams.find((x) => x.id === d.id);
@@ -51,7 +51,7 @@ describe('the Side view', () => {
       [90, -1],
     ] as const) {
       const setup = { ...laid('400 mm, weld, 400 mm'), tilt };
-      const scene = sideScene(setup, 560, 400, margin);
+      const scene = sideScene(setup, frame);
       const [inlet, vent] = [scene.seat('d1', 'middle'), scene.seat('d2', 'middle')];
       expect(Math.sign((inlet?.y ?? 0) - (vent?.y ?? 0))).toBe(sign);
       for (const p of scene.pipes.flatMap((x) => x.points)) {
@@ -63,7 +63,7 @@ describe('the Side view', () => {
     }
   });
   it('low is below high on the face of a level dam, whichever way it looks', () => {
-    const scene = sideScene(laid('400 mm, weld, 400 mm'), 560, 400, margin);
+    const scene = sideScene(laid('400 mm, weld, 400 mm'), frame);
     for (const dam of ['d1', 'd2']) expect((scene.seat(dam, 'low')?.y ?? 0) - (scene.seat(dam, 'high')?.y ?? 0)).toBeGreaterThan(5);
   });
   it('shades by the logarithm of the oxygen', () => {

@@ -1,5 +1,7 @@
 /** Geometry of the three drawings: clock angles and arcs here, the Side view in `side`. Plain numbers, y down. */
-export { airShade, sideScene, squeezed, unsqueezed, type SideScene } from './side';
+export { airShade, type Frame, sideScene, snug, squeezed, unsqueezed, type SideScene, type Spot } from './side';
+export { crownEdge, crownPpm, dotsOf, type Dots, dotPath, type Crown, liesLevel } from './dots';
+export { place, boxesAlong, leader, type Box, type Label, type Placed } from './place';
 
 export type Point = { x: number; y: number };
 
@@ -36,3 +38,4 @@ export const taped = (metres: number): number => {
   const step = metres < 0.05 ? 0.001 : metres < 0.5 ? 0.005 : 0.05;
   return Math.round(metres / step) * step;
 };
+export { areaOf, pathOf, type TraceFrame, traceOf, traceScale, traceX, traceY } from './trace';

@@ -41,8 +41,25 @@ export function unsqueezed(drawn: number, length: number, unit: number): number 
 }
 
 const ASLANT = 0.35;
-/** A bore is drawn no wider than this. */
-const THICKEST = 84;
+
+/** The room a spool is drawn in, drawn units: margins leave room for words. */
+export type Frame = {
+  width: number;
+  /** its height at the most; a flat spool gets a flatter picture, unless it keeps the whole */
+  tallest: number;
+  x: number;
+  top: number;
+  bottom: number;
+  /** a bore is drawn no wider than this */
+  thickest: number;
+  whole: boolean;
+};
+/** Room on every side alike, in a picture no taller than its spool. */
+export const snug = (width: number, tallest: number, x: number, y: number): Frame => ({
+  ...{ width, tallest, x, top: y, bottom: y },
+  thickest: 84,
+  whole: false,
+});
 const project = (p: Vec, s: Pick<Setup, 'tilt' | 'roll'>): Spot => {
   const [x, y, z] = turnWhole(p, s.tilt, s.roll);
   return { x: x - ASLANT * z, y: -y + ASLANT * z };
@@ -52,13 +69,9 @@ const project = (p: Vec, s: Pick<Setup, 'tilt' | 'roll'>): Spot => {
 export const airShade = (ppm: number, limit: number): number =>
   Math.max(0, Math.min(1, Math.log(209_500 / Math.max(ppm, 1)) / Math.log(209_500 / limit)));
 
-/**
- * @param width of the picture, in its own units
- * @param tallest and its height at the most: a flat spool gets a flatter picture
- * @param margin room for words around the spool
- */
-export function sideScene(setup: Setup, width: number, tallest: number, margin: { x: number; y: number }): SideScene {
-  const unitOf = (p: Part) => Math.max(0.05, 1.2 * bore(p.size));
+export function sideScene(setup: Setup, frame: Frame): SideScene {
+  const { width, tallest, x: left, top, bottom } = frame;
+  const unitOf = (p: Part) => Math.max(0.03, 0.7 * bore(p.size));
   const byId = new Map(setup.parts.map((p) => [p.id, p]));
   const lengthOf = (p: Part | undefined): number => (p && 'length' in p ? p.length : 0);
   const drawn = setup.parts.map((p): Part => {
@@ -77,12 +90,13 @@ export function sideScene(setup: Setup, width: number, tallest: number, margin: 
   const [y0, y1] = [Math.min(...all.map((p) => p.y)), Math.max(...all.map((p) => p.y))];
   const widest = Math.max(...layout.pipes.map((p) => Math.max(p.boreFrom, p.boreTo)), 1e-3);
   const scale = Math.min(
-    (width - 2 * margin.x) / Math.max(x1 - x0 + widest, 1e-3),
-    (tallest - 2 * margin.y) / Math.max(y1 - y0 + widest, 1e-3),
-    THICKEST / widest,
+    (width - 2 * left) / Math.max(x1 - x0 + widest, 1e-3),
+    (tallest - top - bottom) / Math.max(y1 - y0 + widest, 1e-3),
+    frame.thickest / widest,
   );
-  const height = Math.max(0.55 * tallest, (y1 - y0 + widest) * scale + 2 * margin.y);
-  const fit = (p: Spot): Spot => ({ x: width / 2 + (p.x - (x0 + x1) / 2) * scale, y: height / 2 + (p.y - (y0 + y1) / 2) * scale });
+  const height = frame.whole ? tallest : Math.max(0.55 * tallest, (y1 - y0 + widest) * scale + top + bottom);
+  const middleOf = (top + height - bottom) / 2;
+  const fit = (p: Spot): Spot => ({ x: width / 2 + (p.x - (x0 + x1) / 2) * scale, y: middleOf + (p.y - (y0 + y1) / 2) * scale });
   const seen = (p: Vec): Spot => fit(project(p, setup));
 
   const drawnS = (pipe: Pipe, s: number): number => {

@@ -5,6 +5,8 @@
 export { type Curve, entering, plainBody, predict } from './predict';
 export { type Band, type BandCurve, bandOf, curveAt, neverShare, sequencePoint } from './band';
 export { planOf } from './plan';
+export { type AirLayer, airLayer, airLeft, AIR_FROM, layerPpm } from './layer';
+export { type Headline, headlineOf, shortly, weighed } from './headline';
 export { type Plan, type Rule, type Times } from './planned';
 export { FINE, horizonOf, planPurge, runThrough } from './planning';
 export { deadLegTime, insidePressure } from './rules';

@@ -24,3 +24,7 @@ export const stageCautions: Partial<Record<Stage, string[]>> = {
 
 export const familyCautions = (family: AlloyFamily): string[] =>
   family === 'titanium' ? ['Titanium swarf burns; no water on it. No methanol. No nitrogen, no hydrogen.'] : [];
+
+/** Suffocation, entry, the blocked vent, hydrofluoric acid, pressure tests: these stand open as long as their step does. */
+export const neverFolds = (caution: string): boolean =>
+  /displace air|face in the pipe|entry permit|shut the vent|Hydrofluoric|pressure test/i.test(caution);

@@ -2,14 +2,14 @@
  * The record of a weld: every event type by subject (`table`), events as they are read today (`read`), what they add up to (`state`),
  * and what is said of it: lines, gas, summary, cautions, the exported file.
  */
-export { DEFER, familyCautions, stageCautions } from './cautions';
+export { DEFER, familyCautions, neverFolds, stageCautions } from './cautions';
 export type { Bodies, BodyOf, EventType, Recorded, SaidOf } from './events';
 export { eventTypes, isEventType, refusals, tell, versionOf } from './table';
 export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
 export { openDeviations, situation } from './deviations';
 export { dams, foldWeld, type WeldState } from './state';
 export { weldFindings } from './findings';
-export { arcOxygen, stageLine, testRuns, waitsFor } from './lines';
+export { arcOxygen, railLine, stageLine, testRuns, waitsFor } from './lines';
 export { frontOf, gasOnBefore, missingOf, worstWelding, type FrontRow } from './front';
 export { storyOf, type Told } from './story';
 export { gasTime, gasUse, gasUseWords, type GasUse } from './gasUse';

@@ -1,6 +1,6 @@
 /** The figure that mattered: one line for a stage that is done. */
 import { outcomeNames } from '../../models/criteria';
-import { clock, type System, timed } from '../../basics/units';
+import { clock, show, type System, timed } from '../../basics/units';
 import { cleanLine } from '../clean';
 import { fitupLine } from '../fitup';
 import { gasLine } from '../gas';
@@ -89,5 +89,39 @@ export function waitsFor(s: WeldState): string {
       return s.bath && !s.rinse ? 'Dwell, then rinse' : testRuns(s) ? 'Its test' : 'Passivation';
     case 'record':
       return openDeviations(s).length ? 'A deviation to settle' : 'Closing the record';
+  }
+}
+
+/** The same in as few words as a length of the rail holds: the worst, where there is one. */
+export function railLine(s: WeldState, stage: Stage, system: System): string {
+  const worst = (text: string) => `■ ${text}`;
+  switch (stage) {
+    case 'fitup':
+      return wrongPaper(s, 'fitup')
+        ? worst('wrong paper')
+        : s.fitup
+          ? `${show(s.fitup.gapWide.value, 'length', system)} at ${s.fitup.gapWide.at}`
+          : '';
+    case 'gas':
+      return wrongPaper(s, 'gas')
+        ? worst('wrong paper')
+        : s.gas
+          ? s.need && s.need.choice !== 'purge'
+            ? 'no purge'
+            : s.gas.purge.label
+          : '';
+    case 'setup':
+      return s.setup ? `cup ${s.setup.cup}, ${Math.round(s.setup.amps)} A` : '';
+    case 'purge': {
+      const struck = s.arcs.flatMap((a) => a.atArc ?? []);
+      const read = struck.flatMap((a) => (a.reading ? [a.reading.ppm] : []));
+      const early = struck.some((a) => !a.ready);
+      const most = read.length ? show(Math.max(...read), 'oxygen', system) : 'by clock';
+      return s.arcs.length === 0 ? '' : early ? worst(`early, ${most}`) : `${most} at arc`;
+    }
+    case 'look':
+      return s.verdict ? outcomeNames[s.verdict.outcome] : '';
+    default:
+      return stageLine(s, stage, system);
   }
 }

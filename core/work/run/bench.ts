@@ -1,11 +1,10 @@
 /** What the bench shows of a run: one figure readable from across it, one word, the next thing to do. Time is passed in. */
 import type { Gate } from './gate';
-import type { Arc } from '../../models/criteria';
 import { clock, timed } from '../../basics/units';
 import { phaseWord } from './card';
-import { nextMarks, nextWeld, tacksSeen, type RunState } from './state';
-import { markNames, tackLookNames, type MarkName, type TackLook } from './told';
-import { nextQuarter } from './tape';
+import { tacksSeen, type RunState } from './state';
+import { footHeldOf, footOf } from './foot';
+import type { Target } from './targets';
 
 export type Cue = 'ready' | 'over' | 'lost' | 'held' | null;
 
@@ -23,39 +22,11 @@ export type BenchView = {
   over: boolean;
   /** what deserves a sound when it begins */
   cue: Cue;
-  /** at most four */
-  targets: Target[];
+  /** what a foot marks now; null where it waits */
+  foot: Target | null;
+  /** what a foot kept down marks */
+  footHeld: Target | null;
 };
-
-/** What one press does. */
-export type Target = { mark: MarkName; arc?: Arc; weld?: string; look?: TackLook; label: string };
-
-/**
- * What can be marked next, the likeliest first: the first is what a foot switch means. A weld peeled by arc asks for its next
- * quarter; a run that serves more welds offers the next of them.
- */
-export function targets(run: RunState): Target[] {
-  const list = nextMarks(run.phase).map((mark): Target => ({ mark, label: markNames[mark] }));
-  // Open to look at the tacks: what was seen is told once, and closing up stays what a foot does.
-  if (run.phase === 'open' && run.openedBy === 'look' && run.tacks > 0 && tacksSeen(run) === null)
-    list.push(
-      ...(['bright', 'gold', 'blue-grey'] as const).map((look): Target => ({
-        mark: 'looked',
-        look,
-        label: `Tacks ${tackLookNames[look].toLowerCase()}`,
-      })),
-    );
-  const peeled = run.tape[run.at];
-  if (peeled && (run.phase === 'filling' || run.phase === 'between')) {
-    const quarter = nextQuarter(peeled);
-    if (quarter)
-      list.splice(peeled.open.length === 0 ? 0 : 1, 0, { mark: 'tape-off', arc: quarter.arc, label: `Tape off ${quarter.name}` });
-  }
-  const next = nextWeld(run);
-  if (next && (run.phase === 'between' || run.phase === 'holding') && run.arcs.some((a) => a.weld === run.at))
-    list.splice(1, 0, { mark: 'move', weld: next, label: markNames.move });
-  return list;
-}
 
 type Seen = {
   run: RunState;
@@ -139,6 +110,7 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
         : gate.ready && run.phase === 'filling'
           ? 'ready'
           : null;
+  const foot = footOf(run, gate.ready);
   return {
     word: over ? 'Over the limit' : phaseWord(run, gate),
     line,
@@ -149,6 +121,7 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
     holdLeft,
     over,
     cue,
-    targets: targets(run).slice(0, 4),
+    foot,
+    footHeld: footHeldOf(run),
   };
 }

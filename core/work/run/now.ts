@@ -77,7 +77,7 @@ export function runNow(
   ];
   const changed = cylinder?.changed === true || (run.bottleAt !== null && run.bottleAt > (cylinder?.look?.at ?? 0));
   const supply = cylinder ? leftNow(cylinder.body, cylinder.look, draws, now, changed) : null;
-  const holdSeconds = holdOf(run);
+  const holdSeconds = holdOf(run) + run.holdLonger;
   return {
     gate: gate({
       rules,

@@ -2,6 +2,7 @@
 import type { Read } from '../event';
 import { timed } from '../../basics/units';
 import type { Started } from './started';
+import { HOLD_LONGER } from './longer';
 import { nothingPeeled, peel, shareOf, tapeBack, weldOpen, type Peeled } from './tape';
 import {
   markNames,
@@ -57,6 +58,8 @@ export type RunState = {
   /** since when gas fills an unbroken purge, ms; null while a dam is open */
   fillingSince: number | null;
   holdSince: number | null;
+  /** s the hold was lengthened by hand */
+  holdLonger: number;
   endedAt: number | null;
   /** the mark told last, whatever time it was told for */
   lastTold: string | null;
@@ -152,6 +155,7 @@ export function foldRun(
     passes: 1,
     fillingSince: startedAt,
     holdSince: null,
+    holdLonger: 0,
     endedAt: null,
     lastTold: null,
     marks: [],
@@ -337,7 +341,13 @@ function apply(s: RunState, { mark, weld, atArc, arc }: Marked, at: number): voi
     case 'hold':
       s.closing = false;
       closeArc(s, at);
+      // Told again while it is held: longer, not anew.
+      if (s.phase === 'holding' && s.holdSince !== null) {
+        s.holdLonger += HOLD_LONGER;
+        return;
+      }
       s.holdSince = at;
+      s.holdLonger = 0;
       if (!over) s.phase = 'holding';
   }
 }

@@ -15,7 +15,7 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
     <div className="border-b border-base-300">
       <details className="group">
         <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1 hover:bg-base-200">
-          <span className="w-28 shrink-0 sm:w-44 text-sm leading-tight">{words(f.label)}</span>
+          <span className="w-28 shrink-0 @md:w-44 text-sm leading-tight">{words(f.label)}</span>
           <span className={`font-figure ${big ? 'text-2xl font-bold' : 'text-base'} ${f.kind === 'typed' ? 'underline' : ''}`}>
             {range ? (
               <>
@@ -71,7 +71,7 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
 function Band({ low, value, high }: { low: number; value: number; high: number }) {
   const x = (v: number) => 4 + (72 * (v - low)) / (high - low || 1);
   return (
-    <svg viewBox="0 0 80 14" className="hidden h-3.5 w-20 shrink-0 sm:block" aria-hidden>
+    <svg viewBox="0 0 80 14" className="hidden h-3.5 w-20 shrink-0 @md:block" aria-hidden>
       <rect x="4" y="4" width="72" height="6" className="fill-base-300" />
       <line x1={x(value)} x2={x(value)} y1="1" y2="13" className="stroke-base-content" strokeWidth="2" />
     </svg>

@@ -114,8 +114,10 @@ export function Form<T extends Table>({
           ) : (
             <>
               {fields}
-              <RefusalNote refusal={refusal} />
-              {button(look)}
+              <div className="record-bar space-y-2">
+                <RefusalNote refusal={refusal} />
+                {button(look)}
+              </div>
             </>
           )}
         </form>

@@ -45,6 +45,8 @@ export function LiveField({ of, label = of.label, value, system, onValue, classN
           if (now.ok) onValue(now.value);
         }}
         onBlur={() => error === '' && setText(null)}
+        // It writes as it is typed: Enter has nothing to send, and must not send the form it stands in.
+        onKeyDown={(e) => e.key === 'Enter' && e.preventDefault()}
       />
       {error && (
         <span role="alert" className="text-sm font-semibold text-error">

@@ -66,7 +66,7 @@ export function Advices({ advice }: { advice: readonly { school: string; text: s
   return (
     <dl className="space-y-1 text-sm">
       {advice.map((a) => (
-        <div key={a.school + a.text} className="grid grid-cols-[9rem_1fr] gap-2">
+        <div key={a.school + a.text} className="grid gap-x-2 @md:grid-cols-[9rem_1fr]">
           <dt className="font-medium">{a.school}</dt>
           <dd>
             {words(a.text)} <span className="text-xs text-base-content/80">{words(a.source)}.</span>

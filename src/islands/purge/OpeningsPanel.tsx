@@ -105,16 +105,6 @@ export function OpeningsPanel({ setup, system, picked, onPick, onChange, ends, r
         <p className="text-sm text-base-content/80">Pick one here or in the drawing. Dams are dragged along the tube.</p>
       )}
       <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
-        {setup.lines.map((l, i) => (
-          <LiveField
-            key={l.id}
-            of={measures.flow}
-            {...(setup.lines.length > 1 && { label: `Flow, line ${i + 1}` })}
-            value={l.flow}
-            system={system}
-            onValue={(flow) => onChange({ ...setup, lines: setup.lines.map((x) => (x.id === l.id ? { ...x, flow } : x)) })}
-          />
-        ))}
         <KitLine setup={setup} registers={registers} system={system} onChange={onChange} />
       </div>
     </div>

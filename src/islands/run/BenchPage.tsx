@@ -1,9 +1,19 @@
 /** The bench: the whole screen for the hand that wears a glove. One figure, one thing to do, four targets at most. */
 import { useEffect, useRef, useState } from 'react';
 import type { WeldPlace } from '../../../core/work/jobs';
-import { stageCautions } from '../../../core/work/record';
-import { clock, format, type System } from '../../../core/basics/units';
-import { alarmNames, type BoardCylinder, type Cue, type RunState, type Target } from '../../../core/work/run';
+import { stageCautions, type WeldState } from '../../../core/work/record';
+import type { System } from '../../../core/basics/units';
+import {
+  alarmNames,
+  footWaits,
+  HELD_PRESS,
+  readyEstimate,
+  targets,
+  type BoardCylinder,
+  type Cue,
+  type RunState,
+  type Target,
+} from '../../../core/work/run';
 import { HoldButton } from '../kit/HoldButton';
 import { Cautions, RefusalNote } from '../kit/notes';
 import { keepOffline } from '../offline';
@@ -11,6 +21,9 @@ import type { KeptRecord } from '../queue';
 import { useRecord, type RecordInHand } from '../weld/useRecord';
 import { Alarms, useAlarmSound } from './Alarms';
 import { TurnPick } from './Arcs';
+import { BenchCount, BenchNext } from './BenchEnd';
+import { BenchFigure } from './BenchFigure';
+import { BenchSide, BenchStrip } from './BenchSide';
 import { play, wakeSound } from './cues';
 import { Unsaved } from './Unsaved';
 import { readAtOf, useRun } from './useRun';
@@ -21,7 +34,7 @@ type Props = {
   record: KeptRecord;
   place: WeldPlace;
   supplies: BoardCylinder[];
-  spoolWelds: { id: string; number: string }[];
+  spoolWelds: { id: string; number: string; due: string }[];
   system: System;
   now: number;
 };
@@ -38,31 +51,36 @@ function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: 
   }, []);
   const numberOf = (id: string) => spoolWelds.find((w) => w.id === id)?.number ?? place.number;
   const running = state?.runs.find((r) => r.endedAt === null);
-  const step = running && ['welding', 'between', 'holding'].includes(running.phase) ? 'weld' : 'purge';
+  const [ended, setEnded] = useState(false);
   return (
-    <div className="flex h-[100dvh] flex-col gap-2 bg-base-100 p-3">
-      <header className="flex items-center justify-between gap-3">
-        <p className="font-figure text-2xl font-bold whitespace-nowrap">{running ? numberOf(running.at) : place.number}</p>
-        <details key={step} className="relative ml-auto">
-          <summary className="btn min-h-12 list-none btn-ghost">Cautions of this step</summary>
-          <div className="absolute right-0 z-10 w-[min(28rem,90vw)] border-2 border-base-content bg-base-100">
-            <Cautions texts={stageCautions[step] ?? []} />
-          </div>
-        </details>
-        <a className="btn min-h-12" href={`/welds/${place.id}`}>
-          Leave the bench
-        </a>
-      </header>
+    <div className="flex h-[100dvh] flex-col overflow-hidden bg-base-100">
       {mounted && state && running ? (
-        <Bench run={running} hand={hand} supplies={supplies} numberOf={numberOf} system={system} madeAt={now} />
+        <Bench
+          run={running}
+          hand={hand}
+          state={state}
+          supplies={supplies}
+          numberOf={numberOf}
+          system={system}
+          madeAt={now}
+          leave={`/welds/${place.id}`}
+          onEnded={() => setEnded(true)}
+        />
       ) : (
-        <div className="grid grow place-items-center text-center">
-          <div>
-            <p className="text-3xl font-bold">{state && mounted ? 'No purge runs on this weld' : 'One moment'}</p>
-            <p className="mt-2 text-lg">Start it on the weld’s page, then come back.</p>
-            <Unsaved list={hand.unsaved} live={live} />
-          </div>
-        </div>
+        <>
+          <header className="flex items-center justify-between gap-3 p-3">
+            <p className="font-figure text-2xl font-bold whitespace-nowrap">{place.number}</p>
+            <a className="btn min-h-12" href={`/welds/${place.id}`}>
+              Leave the bench
+            </a>
+          </header>
+          {state && mounted ? (
+            <BenchNext state={state} spoolWelds={spoolWelds} ended={ended} />
+          ) : (
+            <p className="grid grow place-items-center text-3xl font-bold">One moment</p>
+          )}
+          <Unsaved list={hand.unsaved} live={live} />
+        </>
       )}
     </div>
   );
@@ -78,17 +96,23 @@ const LEAST_PRESS_MS = 30;
 function Bench({
   run,
   hand,
+  state,
   supplies,
   numberOf,
   system,
   madeAt,
+  leave,
+  onEnded,
 }: {
   run: RunState;
   hand: RecordInHand;
+  state: WeldState;
   supplies: BoardCylinder[];
   numberOf: (weld: string) => string;
   system: System;
   madeAt: number;
+  leave: string;
+  onEnded: () => void;
 }) {
   const { record, unsay, unsaved, live } = hand;
   const inHand = useRun(run, {
@@ -97,7 +121,7 @@ function Bench({
     madeAt,
     supplies,
   });
-  const { view, gate, mark, undo, end, answer, sensor, refusal, countOut, setCountOut } = inHand;
+  const { view, gate, mark, undo, end, answer, sensor, refusal, countOut, setCountOut, readings } = inHand;
   // Under the hood nobody reads, and nothing can be done about a reading that is missing: it is said at arc off, with what to do.
   const hooded = run.phase === 'welding';
   const alarms = hooded ? inHand.alarms.filter((a) => a.kind !== 'lost') : inHand.alarms;
@@ -105,7 +129,8 @@ function Bench({
   const trouble = useTrouble([]).filter((t) => t.on);
   // What the alarm says already is not said twice.
   const readAt = alarms.some((a) => a.kind === 'lost' && a.on) ? null : readAtOf(inHand, run);
-  const first = view.targets[0];
+  const { foot, footHeld } = view;
+  const [sheet, setSheet] = useState<'none' | 'count' | 'marks'>('none');
   const [busy, setBusy] = useState(false);
   const bounce = useRef<ReturnType<typeof setTimeout>>(undefined);
   const quiet = (ms: number) => {
@@ -120,10 +145,20 @@ function Bench({
     void mark(t);
   };
   const press = useRef<() => void>(() => undefined);
-  press.current = () => first && take(first);
+  press.current = () => sheet === 'none' && foot && take(foot);
+  const ending = run.phase === 'holding' && view.holdLeft === 0;
+  const kept = useRef<() => boolean>(() => false);
+  // A foot kept down: the hold after the last arc; once it was long enough, the count. Nothing ends by foot alone.
+  kept.current = () => {
+    if (sheet !== 'none') return false;
+    if (footHeld) take(footHeld);
+    else if (ending) setSheet('count');
+    else return false;
+    return true;
+  };
 
   useEffect(() => {
-    let down: { key: string; at: number } | null = null;
+    let down: { key: string; at: number; timer: ReturnType<typeof setTimeout> } | null = null;
     // What is typed in, and what someone came to by the Tab key, keeps its keys.
     const owned = (t: EventTarget | null) => t instanceof Element && t.matches('input, select, textarea, button, a, summary');
     // A button pressed by finger must not take the focus: the next press of the foot would press it again.
@@ -133,9 +168,13 @@ function Bench({
     const onDown = (e: KeyboardEvent) => {
       if (!SWITCH.has(e.key) || owned(e.target)) return;
       e.preventDefault();
-      if (!e.repeat) down = { key: e.key, at: e.timeStamp };
+      if (e.repeat) return;
+      clearTimeout(down?.timer);
+      const timer = setTimeout(() => kept.current() && (down = null), HELD_PRESS);
+      down = { key: e.key, at: e.timeStamp, timer };
     };
     const onUp = (e: KeyboardEvent) => {
+      clearTimeout(down?.timer);
       if (down?.key === e.key && e.timeStamp - down.at >= LEAST_PRESS_MS) press.current();
       down = null;
     };
@@ -178,113 +217,216 @@ function Bench({
     before.current = view.cue;
   }, [view.cue]);
 
-  const oxygen = view.big.kind === 'oxygen' ? format(view.big.ppm, 'oxygen', system) : null;
-  const [big, unit] =
-    view.big.kind === 'time'
-      ? [view.big.text, view.big.text.split(':').length > 2 ? 'h' : 'min']
-      : oxygen
-        ? [oxygen.number, oxygen.unit]
-        : ['–', ''];
   // What calls is the word that is read from across the bay.
   const called = alarms[0];
   const tone = called ? 'stop' : view.tone;
-  const edge = tone === 'stop' ? 'border-error' : tone === 'go' ? 'border-success' : 'border-base-content';
   const ink = tone === 'stop' ? 'text-error' : tone === 'go' ? 'text-success' : '';
   const note = sensor.state === 'steady' || sensor.state === 'drifting' ? sensor.text : null;
-  const ending = run.phase === 'holding' && view.holdLeft === 0;
+  const { rules, place, backing } = run.started;
+  const limit = run.phase === 'welding' ? rules.weldPpm : rules.startPpm;
+  const filling = run.phase === 'filling' && run.fillingSince !== null && gate.by === 'monitor' && inHand.ppm !== null;
+  const hold = rules.holdSeconds + Math.max(rules.jointHoldSeconds, place === 'vent' ? run.started.jointLag : 0);
+  const ready = filling
+    ? readyEstimate(
+        readings.filter((r) => r.at >= (run.fillingSince ?? 0)),
+        rules.startPpm,
+        hold,
+        inHand.now,
+      )
+    : null;
+  const gasOnly = new Set(['look', 'bottle', 'dam-out', 'grind', 'hold', 'refill']);
+  const others = targets(run).filter(
+    (t) => !(t.mark === foot?.mark && t.weld === foot.weld) && (backing === 'purge' || !gasOnly.has(t.mark)),
+  );
+  // While the gas is held an arc is struck again by hand, from the sheet: nothing beside the foot starts one.
+  const beside = run.phase === 'holding' ? [] : others.slice(0, 2);
+  const more = others.filter((t) => !beside.includes(t));
+  const nameOf = (t: Target) => (t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label);
+  const glances = { run, state, hand: inHand, ready, system };
+  const finish = async (how: 'done' | 'abandoned') => {
+    await end(how);
+    onEnded();
+  };
+  const step = ['welding', 'between', 'holding'].includes(run.phase) ? 'weld' : 'purge';
+  const cautions =
+    backing === 'purge'
+      ? [...(stageCautions.purge ?? []), ...(step === 'weld' ? (stageCautions.weld ?? []) : [])]
+      : (stageCautions.weld ?? []);
   return (
-    <div className="flex grow flex-col gap-3 short:flex-row" data-phase={run.phase} data-ready={gate.ready} data-cue={view.cue ?? ''}>
-      <div className="flex grow flex-col gap-3 short:basis-1/2">
-        {/* The frame takes the room that is left, and what stands in it is measured by the frame: nobody scrolls with gloves on. */}
-        <section
-          className={`flex ${note ? 'min-h-72' : 'min-h-56 md:min-h-64'} grow flex-col justify-center overflow-hidden border-8 px-5 py-2 [container-type:size] ${edge}`}
-          role="status"
-          aria-live="polite"
-        >
-          <p className={`text-[clamp(1.75rem,min(9vw,15cqh),5rem)] leading-tight font-bold ${ink}`}>
-            <span aria-hidden>{tone === 'stop' ? '■ ' : tone === 'go' ? '▲ ' : '○ '}</span>
-            {called ? alarmNames[called.kind] : view.word}
-          </p>
-          <p
-            className="font-figure leading-[0.95] font-bold"
-            // As large as its digits let it; one, two and three of them alike, so that it does not jump about when it matters.
-            style={{ fontSize: `min(${Math.floor(140 / (Math.max(3, big.length) + 1))}cqw, 50cqh, 24rem)` }}
-            aria-live="off"
-          >
-            <span data-testid="big">{big}</span>
-            <span className="ml-3 text-[clamp(1.25rem,5cqw,3rem)] font-normal">{unit}</span>
-          </p>
-          <p className="flex flex-wrap gap-x-6 text-[clamp(1rem,5cqh,1.25rem)]">
-            <span>{view.under}</span>
-            {view.gasOn && <span className="font-figure">{view.gasOn}</span>}
-            {run.tacks > 0 && <span className="font-figure">{run.tacks} tacked</span>}
-            {gate.left !== null && gate.left > 0 && gate.by === 'monitor' && run.phase === 'filling' && (
-              <span className="font-figure">{clock(gate.left)} to hold</span>
+    <div className="flex min-h-0 grow flex-col" data-phase={run.phase} data-ready={gate.ready} data-cue={view.cue ?? ''}>
+      <div className={`h-2.5 shrink-0 ${tone === 'stop' ? 'bg-error' : tone === 'go' ? 'bg-success' : 'bg-base-300'}`} />
+      <header className="flex shrink-0 flex-wrap items-center gap-x-4 px-4 pt-2" role="status" aria-live="polite">
+        <p className={`flex items-center gap-3 text-3xl leading-tight font-bold md:text-[40px] ${ink}`}>
+          <Shape tone={tone} phase={run.phase} />
+          {called ? alarmNames[called.kind] : view.word}
+        </p>
+        <p className="flex items-baseline gap-3">
+          <span className="font-figure text-xl font-bold whitespace-nowrap">{numberOf(run.at)}</span>
+          {view.gasOn && <span className="font-figure text-lg">{view.gasOn}</span>}
+        </p>
+        <details key={step} className="relative ml-auto">
+          <summary className="btn min-h-12 list-none border-base-300">Cautions</summary>
+          <div className="absolute right-0 z-20 w-[min(30rem,90vw)] border-2 border-base-content bg-base-100">
+            <Cautions texts={cautions} />
+          </div>
+        </details>
+        <a className="btn min-h-12 border-base-content" href={leave}>
+          Leave the bench
+        </a>
+      </header>
+      {sheet === 'count' ? (
+        <div className="flex grow p-4">
+          <BenchCount run={run} text={countOut} onText={setCountOut} onEnd={() => void finish('done')} onBack={() => setSheet('none')}>
+            <RefusalNote refusal={refusal} />
+          </BenchCount>
+        </div>
+      ) : (
+        <>
+          <div className="flex min-h-0 grow gap-4 px-4 py-1">
+            <BenchFigure {...{ view, place, readings, limit, system }} ppm={inHand.ppm} now={inHand.now} />
+            <BenchSide {...glances} />
+          </div>
+          <div className="shrink-0 space-y-1 px-4">
+            <p className="text-lg leading-tight font-semibold">
+              {view.under}
+              {note && `. □ ${note}`}
+            </p>
+            <BenchStrip {...glances} />
+            {!hooded && (
+              <>
+                <Unsaved list={unsaved} live={live} readAt={readAt} madeAt={madeAt} />
+                {trouble.length > 0 && (
+                  <p role="status" className="border-l-8 border-base-content bg-base-200 p-3">
+                    □ {trouble.map((t) => t.text).join(' ')}
+                  </p>
+                )}
+              </>
             )}
+            <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
+            <TurnPick run={run} weld={run.at} numberOf={numberOf} onMark={(t) => void mark(t)} />
+            <RefusalNote refusal={refusal} />
+          </div>
+          <p className="mt-1 flex shrink-0 items-center gap-3 bg-base-200 px-4 py-2 text-[clamp(1.25rem,3.2cqw,2.2rem)] leading-tight font-bold">
+            <svg viewBox="0 0 36 36" className="w-8 shrink-0 fill-base-content" aria-hidden>
+              <path d="M0 2h18l18 16l-18 16h-18l16 -16z" />
+            </svg>
+            <span data-testid="next">{view.line}</span>
           </p>
-          <p className="mt-1 text-[clamp(1.1rem,min(3.6cqw,8cqh),2.2rem)] leading-snug font-semibold" data-testid="next">
-            {view.line}
-          </p>
-          {note && <p className="text-base">□ {note}</p>}
-        </section>
-        {!hooded && (
-          <>
-            <Unsaved list={unsaved} live={live} readAt={readAt} madeAt={madeAt} />
-            {trouble.length > 0 && (
-              <p role="status" className="border-l-8 border-base-content bg-base-200 p-3">
-                □ {trouble.map((t) => t.text).join(' ')}
+          {sheet === 'marks' && (
+            <div role="group" aria-label="Other marks" className="grid shrink-0 grid-cols-2 gap-2 px-4 pt-2 md:grid-cols-4">
+              {more.map((t) => (
+                <button
+                  key={t.label}
+                  type="button"
+                  aria-disabled={busy}
+                  className="btn h-auto min-h-16 border-base-content text-xl"
+                  onClick={() => {
+                    setSheet('none');
+                    take(t);
+                  }}
+                >
+                  {nameOf(t)}
+                </button>
+              ))}
+              <HoldButton className="h-auto min-h-16 text-lg" onHeld={() => void finish('abandoned')}>
+                Abandon, hold to press
+              </HoldButton>
+            </div>
+          )}
+          <div className="grid shrink-0 grid-cols-6 gap-2 p-3 md:grid-cols-[2.2fr_repeat(4,1fr)] md:gap-3">
+            {foot ? (
+              <button
+                type="button"
+                aria-disabled={busy}
+                className={`${tile} col-span-6 btn-primary md:col-span-1`}
+                onClick={() => take(foot)}
+              >
+                <span className="text-2xl md:text-3xl">{nameOf(foot)}</span>
+                <Foot held={footHeld ? `kept down: ${footHeld.label.toLowerCase()}` : ending ? 'kept down: count' : ''} />
+              </button>
+            ) : (
+              <p
+                className={`col-span-6 flex min-h-20 items-center justify-between gap-3 border-2 border-dashed border-base-content px-4 py-2 text-lg leading-tight md:col-span-1 md:min-h-24`}
+              >
+                {footWaits(run, gate.text)}
+                <Foot held="" />
               </p>
             )}
-          </>
-        )}
-        <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
-        <TurnPick run={run} weld={run.at} numberOf={numberOf} onMark={(t) => void mark(t)} />
-        <RefusalNote refusal={refusal} />
-      </div>
-      <div className="flex flex-col gap-3 short:basis-1/2">
-        <div className="grid grid-cols-2 gap-3">
-          {view.targets.map((t, i) => (
+            {beside.map((t) => (
+              <button
+                key={t.label}
+                type="button"
+                aria-disabled={busy}
+                className={`${tile} col-span-3 border-base-content md:col-span-1`}
+                onClick={() => take(t)}
+              >
+                <span className="text-xl md:text-2xl">{nameOf(t)}</span>
+              </button>
+            ))}
+            {run.phase === 'holding' && (
+              <HoldButton
+                className={`${tile} col-span-6 border-base-content text-xl md:col-span-2 ${ending ? 'outline-4' : ''}`}
+                onHeld={() => setSheet('count')}
+              >
+                Done, hold to press
+              </HoldButton>
+            )}
             <button
-              key={t.label}
               type="button"
-              aria-disabled={busy}
-              className={`btn h-auto min-h-20 text-2xl md:min-h-24 ${i === 0 ? 'btn-primary' : ''} ${view.targets.length % 2 === 1 && i === 0 ? 'col-span-2' : ''}`}
-              onClick={() => take(t)}
+              aria-expanded={sheet === 'marks'}
+              className={`${tile} col-span-3 border-base-300 md:col-span-1 ${beside.length === 1 ? 'md:col-start-4' : ''}`}
+              onClick={() => setSheet(sheet === 'marks' ? 'none' : 'marks')}
             >
-              {t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label}
-              {i === 0 && <span className="hidden text-sm font-normal md:inline short:hidden">space, foot switch</span>}
+              <span className="text-lg md:text-xl">{sheet === 'marks' ? 'Fewer marks' : 'Other marks'}</span>
             </button>
-          ))}
-        </div>
-        <div className="flex flex-wrap items-end gap-3">
-          <button
-            type="button"
-            className="btn min-h-16 grow text-lg"
-            disabled={run.lastTold === null}
-            onClick={() => {
-              // Whoever takes a mark back may make the right one at once.
-              quiet(0);
-              void undo();
-            }}
-          >
-            Undo last mark
-          </button>
-          {ending && (
-            <label className="text-sm font-medium">
-              Dams and tape out ({run.started.countIn} in)
-              <input
-                className="input min-h-16 w-40 font-figure text-2xl"
-                inputMode="numeric"
-                value={countOut}
-                onChange={(e) => setCountOut(e.target.value)}
-              />
-            </label>
-          )}
-          <HoldButton className={`min-h-16 text-lg ${ending ? 'btn-primary' : ''}`} onHeld={() => void end('done')}>
-            Done, hold to press
-          </HoldButton>
-        </div>
-      </div>
+            <button
+              type="button"
+              className={`${tile} col-span-3 border-base-300 md:col-span-1`}
+              disabled={run.lastTold === null}
+              onClick={() => {
+                // Whoever takes a mark back may make the right one at once.
+                quiet(0);
+                void undo();
+              }}
+            >
+              <span className="text-lg md:text-xl">Undo last mark</span>
+            </button>
+          </div>
+        </>
+      )}
     </div>
   );
 }
+
+const tile =
+  'btn relative flex h-auto min-h-18 items-center justify-between gap-3 px-4 text-left leading-tight whitespace-normal md:min-h-24 short:min-h-14';
+
+/** State by shape, as well as by word and hue. */
+function Shape({ tone, phase }: { tone: 'go' | 'stop' | 'plain'; phase: string }) {
+  return (
+    <svg viewBox="0 0 30 30" className="h-8 w-8 shrink-0 fill-current" aria-hidden>
+      {tone === 'stop' ? (
+        <path d="M9 0h12l9 9v12l-9 9h-12l-9-9v-12z" />
+      ) : phase === 'welding' ? (
+        <path fillRule="evenodd" d="M15 0a15 15 0 1 0 .01 0zM15 8a7 7 0 1 1 -.01 0z" />
+      ) : phase === 'holding' ? (
+        <path d="M3 0h9v30h-9zM18 0h9v30h-9z" />
+      ) : phase === 'open' ? (
+        <path fillRule="evenodd" d="M0 0h30v30h-30zM5 5v20h20v-20z" />
+      ) : (
+        <path d="M2 0l28 15l-28 15z" />
+      )}
+    </svg>
+  );
+}
+
+/** What the foot does stands on the target it does it to. */
+const Foot = ({ held }: { held: string }) => (
+  <span className="flex shrink-0 flex-col items-center text-sm font-semibold" aria-hidden>
+    foot
+    <svg viewBox="0 0 70 36" className="w-14 fill-current" aria-hidden>
+      <path d="M8 26c2-18 14-24 27-24s25 6 27 24zM0 28h70v8h-70z" />
+    </svg>
+    {held && <span className="text-xs font-normal">{held}</span>}
+  </span>
+);

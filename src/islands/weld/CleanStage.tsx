@@ -38,7 +38,7 @@ function CleanStage() {
             <>
               <Missing what={[itemsOf(registers, 'tool').length === 0 && 'tools', products.length === 0 && 'products']} />
               <Cautions texts={methodCautions(method)} />
-              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
                 <Field name="method" />
                 <Field name="side" />
                 <Field name="temperature" />

@@ -19,7 +19,7 @@ function usePeeled() {
 export function WeldSide({ mini = false }: { mini?: boolean }) {
   const { system } = useShop();
   const { setup } = usePlanning();
-  return <SideView setup={setup} system={system} mini={mini} className={mini ? 'h-full w-full' : 'w-full'} />;
+  return <SideView setup={setup} system={system} mini={mini} className={mini ? 'h-full w-full' : 'absolute inset-0 h-full w-full'} />;
 }
 
 export function WeldPlan({ mini = false }: { mini?: boolean }) {
@@ -33,7 +33,7 @@ export function WeldPlan({ mini = false }: { mini?: boolean }) {
       lens={cup?.lens ?? state.setup?.lens ?? true}
       welded={state.done.weld ? 1 : shareOf(peeled?.welded ?? [])}
       mini={mini}
-      className={mini ? 'mx-auto h-full' : 'mx-auto max-h-80 w-full'}
+      className={mini ? 'mx-auto h-full' : 'absolute inset-0 mx-auto h-full w-full p-2'}
     />
   );
 }
@@ -75,7 +75,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = false }: EndP
       mini={mini}
       grading={grading}
       chosen={grading ? { arc: l.arc, zone: l.zone } : null}
-      className={mini ? 'mx-auto h-full' : pressed && !grading ? 'mx-auto max-h-80 w-full' : 'mx-auto max-h-[27rem] w-full'}
+      className={mini ? 'mx-auto h-full' : 'absolute inset-0 mx-auto h-full w-full p-2'}
       {...(pressed && { onHour: (hour: number) => act({ do: 'press', hour }) })}
     />
   );

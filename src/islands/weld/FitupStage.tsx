@@ -55,7 +55,7 @@ function FitupStage() {
           <>
             <Missing what={[!has('heatA') && 'heats', !has('wps') && 'WPS']} />
             <OnTheClock view={view} />
-            <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
+            <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
               <Field name="narrow" />
               <Field name="narrowAt" />
               <Field name="wide" />
@@ -75,7 +75,7 @@ function FitupStage() {
             </div>
             <details className="text-sm" open={f?.ovality != null || f?.flux != null}>
               <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Out of round{has('flux') && ', root flux'} ›</summary>
-              <div className="grid grid-cols-2 gap-x-3 md:grid-cols-4">
+              <div className="grid grid-cols-2 gap-x-3 @xl:grid-cols-4">
                 <Field name="odMost" />
                 <Field name="odLeast" />
                 {has('flux') && <Field name="flux" />}

@@ -20,7 +20,7 @@ import {
 } from '../../../core/work/gas';
 import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/work/registers';
 import { torchDraws } from '../../../core/work/torch';
-import { useForecast } from '../purge/useForecast';
+import { usePlanOnce } from '../purge/usePlanOnce';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Missing } from '../kit/notes';
@@ -36,9 +36,9 @@ function useCourse(lot: GasLot | null, monitored: boolean) {
   const shop = useShop();
   const ready = readyBy(criterion.purge, monitored);
   const setup = firstSetup(state, shop, lot);
-  const forecast = useForecast(state.plan ? null : setup, criterion.purge.startPpm, shop.system, ready);
+  const forecast = usePlanOnce(state.plan ? null : setup, criterion.purge.startPpm, shop.system, ready);
   // A spool that cannot be purged as it stands has no time; the Purge step says why.
-  const plan = state.plan?.plan ?? (forecast === 'none' ? NO_TIMES : forecast);
+  const plan = state.plan?.plan ?? (forecast === 'none' ? NO_TIMES : forecast?.band ? forecast.plan : null);
   return { setup, course: plan && courseOf(setup, plan, ready), planned: state.plan !== null };
 }
 
@@ -112,7 +112,7 @@ function GasStage() {
           return (
             <>
               <Missing what={[itemsOf(registers, 'gas').length === 0 && 'gas lots']} />
-              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
                 <Field name="purge" />
                 <Field name="torch" />
                 <Field

@@ -65,7 +65,7 @@ function Bath() {
         return (
           <>
             <Missing what={[table.product.shape.kind === 'choice' && table.product.shape.options.length === 0 && 'baths']} />
-            <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+            <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
               <Field name="acid" />
               <Field name="product" offer={(all) => all.filter((o) => goes(o.value))} />
               <Field name="percent" {...(acid && { label: `Strength, % by ${acid === 'citric' ? 'weight' : 'volume'}` })} />
@@ -118,7 +118,7 @@ function Rinse() {
           const test = read.test ?? 'none';
           return (
             <>
-              <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
                 <Field name="neutraliser" />
                 <Field name="feed" />
                 <Field name="runoff" />

@@ -1,25 +1,25 @@
-/** Purge: the spool as it lies, what closes and feeds it, and what the model says. */
+/** Purge: the spool as it lies, what closes and feeds it, and what the model says; from gas on, the run (RunPanel). */
 import Redo2 from 'lucide-react/icons/redo-2';
 import Undo2 from 'lucide-react/icons/undo-2';
 import { lazy, Suspense } from 'react';
-import { type Plan } from '../../../core/models/purge';
-import { gasCost, money } from '../../../core/work/registers';
-import { show } from '../../../core/basics/units';
-import { SideView } from '../../draw/SideView';
+import { clockGate, headlineOf } from '../../../core/models/purge';
+import { inSystem, timed } from '../../../core/basics/units';
 import { Figures } from '../kit/FigureView';
 import { Rules } from '../kit/notes';
 import { WrongFields } from '../kit/wrong';
-import { Headline, Scrub } from '../purge/Headline';
 import { OpeningsPanel } from '../purge/OpeningsPanel';
+import { PurgeScene } from '../purge/PurgeScene';
+import { TimeLine } from '../purge/TimeLine';
 import { useShop, useWeld } from './context';
 import { WeldSide } from './Drawings';
 import { usePlanning, type Panel } from './planning';
-import { AsPlanned, RunPanel } from './RunPanel';
+import { RunDrawing, RunFoot, RunHead, RunPanel } from './RunPanel';
+import { Title } from './StagePage';
 import type { StageView } from './stageView';
 import { StartPurge } from './StartPurge';
 import { Unpurged } from './Unpurged';
 
-// The first panel comes with the page; the others when somebody turns to them.
+// What opens under the drawing comes when somebody turns to it.
 const SpoolPanel = lazy(() => import('../purge/SpoolPanel'));
 const RootPanel = lazy(() => import('../purge/RootPanel'));
 const GainPanel = lazy(() => import('../purge/GainPanel'));
@@ -31,6 +31,7 @@ const panels: readonly [Panel, string][] = [
   ['root', 'Root push'],
   ['gain', 'What gains'],
   ['fill', 'Watch it fill'],
+  ['figures', 'All figures'],
 ];
 
 /** What the stage is about just now: a purge that runs, one that is planned, or none. */
@@ -40,92 +41,123 @@ function usePurge() {
   return { running, planned: !running && (state.need === null || state.need.choice === 'purge') };
 }
 
-function PurgeStage() {
+function PurgeForm() {
   const { running, planned } = usePurge();
-  return running ? <RunPanel run={running} /> : planned ? <Planner /> : <Unpurged />;
+  return running ? <RunPanel run={running} /> : planned ? <StartPurge /> : <Unpurged />;
 }
 
-/** The spool under the hand: parts, dams, inlets and vents are picked and moved here, and the filling is shown. */
 function PurgeDrawing() {
-  const { planned } = usePurge();
-  const { system } = useShop();
-  const p = usePlanning();
-  if (!planned) return <WeldSide />;
-  return (
-    <>
-      <SideView
-        setup={p.setup}
-        system={system}
-        rules={p.rules}
-        faults={p.faults}
-        shown={p.shown}
-        picked={p.picked}
-        over={p.over}
-        onPick={p.pick}
-        onChange={p.planner.change}
-        onDropped={p.planner.dropped}
-        className="w-full"
-      />
-      <Scrub at={p.moment} longest={p.longest} limit={p.limit} shown={p.shown !== null} onAt={p.setMoment} />
-    </>
+  const { running, planned } = usePurge();
+  return running ? <RunDrawing run={running} /> : planned ? <PurgeScene /> : <WeldSide />;
+}
+
+function PurgeHead() {
+  const { running, planned } = usePurge();
+  return running ? (
+    <RunHead run={running} />
+  ) : planned ? (
+    <PlanHead />
+  ) : (
+    <Title level="none" title="No inside purge, as decided." reason="" />
   );
 }
 
-function PurgeBelow() {
-  const { running, planned } = usePurge();
+/** The reason is the headline: what is worst, and why; else by which clock. */
+function PlanHead() {
   const { system } = useShop();
-  const { plan, faults } = usePlanning();
-  if (running) return <AsPlanned />;
-  return planned && plan && faults.length === 0 ? <Figures figures={plan.figures.slice(2)} system={system} /> : null;
+  const { setup, planner, plan, faults, wrong, pick } = usePlanning();
+  const { computing } = planner.seen;
+  const unread = Object.values(wrong);
+  const settled = computing !== 'plan' && computing !== 'band';
+  const clock = plan && settled && plan.joint.value !== null ? clockGate(setup, plan) : null;
+  const calm = clock ? `By the clock${clock.seconds === null ? '' : ` ${timed(clock.seconds)}`}: ${clock.why}` : '';
+  const head = headlineOf(setup, faults, plan, calm);
+  if (unread.length > 0)
+    return (
+      <Title
+        level="stop"
+        title={<span role="alert">Not the answer to what is typed: {unread.join(', ')} cannot be read.</span>}
+        reason="These are the times of what stood there before."
+      />
+    );
+  const doubt = head.level !== 'stop' ? (plan?.figures.find((f) => f.id === 'joint')?.caution ?? '') : '';
+  return (
+    <Title
+      level={head.level}
+      title={
+        head.at === null ? (
+          head.title
+        ) : (
+          <button type="button" className="text-left font-bold" onClick={() => pick(head.at)}>
+            {head.title}
+          </button>
+        )
+      }
+      reason={
+        <>
+          <span {...(faults.length > 0 && { role: 'alert' })} data-testid="by-clock">
+            {inSystem(head.reason, system)}
+          </span>
+          {doubt && doubt !== head.reason && <span className="block text-sm">□ {inSystem(doubt, system)}</span>}
+        </>
+      }
+    />
+  );
 }
 
-function Planner() {
-  const { state } = useWeld();
-  const { system, prices, registers } = useShop();
-  const { setup, planner, plan, faults, rules, limit, picked, pick, panel, setOver, drop, wrong, tellWrong, moment, longest } =
-    usePlanning();
-  const { change, seen } = planner;
-  const unread = Object.values(wrong);
-  const { free } = planner.spaces.layout;
+function PurgeFoot() {
+  const { running, planned } = usePurge();
+  return running ? <RunFoot run={running} /> : planned ? <PlanFoot /> : null;
+}
 
-  /** gas and money for the weld, at the late end of the band */
-  const cost = (p: Plan): string => {
-    const volume = p.figures.find((f) => f.id === 'gas')?.value ?? null;
-    return volume === null
-      ? ''
-      : `About ${show(volume, 'volume', system)} of gas for this weld, look, passes and hold with it: ${money(gasCost(prices, setup.gas, volume), prices?.currency)}.`;
-  };
+/** Under the drawing: the line of time, or what somebody opened to build and to ask. */
+function PlanFoot() {
+  const { state } = useWeld();
+  const { system, registers } = useShop();
+  const {
+    setup,
+    planner,
+    plan,
+    faults,
+    rules,
+    limit,
+    picked,
+    pick,
+    panel,
+    setOver,
+    drop,
+    tellWrong,
+    moment,
+    longest,
+    setMoment,
+    shown,
+    layer,
+    liesFrom,
+  } = usePlanning();
+  const { change } = planner;
+  const { free } = planner.spaces.layout;
+  const rule = plan?.figures.find((f) => f.id === 'trapped')?.value ?? null;
+  const trapped = layer && rule !== null ? layer.since + rule : null;
   return (
     <WrongFields value={tellWrong}>
-      <div className="space-y-3">
-        <Headline
-          setup={setup}
-          cost={plan ? cost(plan) : ''}
-          plan={faults.length ? null : plan}
-          computing={seen.computing}
-          limit={limit}
-          system={system}
-          again={planner.start !== undefined}
-          unread={unread}
-        />
-        {faults.length > 0 && (
-          <ul
-            role="alert"
-            className="space-y-1 border-l-8 border-error bg-base-200 p-3 text-sm"
-            aria-label="What keeps this from being a purge"
-          >
-            {faults.map((f, i) => (
-              <li key={i}>
-                <button type="button" className="text-left font-semibold" onClick={() => pick(f.at)}>
-                  <span className="text-error">■ </span>
-                  {f.text}
-                </button>
-              </li>
-            ))}
-          </ul>
-        )}
-        <Panels />
-        <div role="tabpanel" aria-label={panels.find(([id]) => id === panel)?.[1] ?? ''}>
+      <div className="border-t border-base-300 px-4">
+        <Tools />
+        <div
+          role="tabpanel"
+          aria-label={panels.find(([id]) => id === panel)?.[1] ?? 'Times'}
+          className={panel === null ? 'py-1' : 'py-2 lg:max-h-[19.5rem] lg:overflow-y-auto'}
+        >
+          {panel === null && (
+            <TimeLine
+              plan={faults.length ? null : plan}
+              byClock={plan && plan.joint.value !== null ? clockGate(setup, plan).seconds : null}
+              lies={trapped === null ? null : { from: liesFrom ?? layer?.since ?? 0, until: trapped }}
+              at={moment}
+              longest={longest}
+              shown={shown !== null}
+              onAt={setMoment}
+            />
+          )}
           {panel === 'openings' && (
             <OpeningsPanel
               setup={setup}
@@ -137,7 +169,13 @@ function Planner() {
               registers={registers}
             />
           )}
-          <Suspense fallback={<div className="h-52 bg-base-200" />}>
+          {panel === 'figures' && (
+            <div className="grid gap-x-6 lg:grid-cols-2">
+              <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />
+              {plan && faults.length === 0 && <Figures figures={plan.figures} system={system} />}
+            </div>
+          )}
+          <Suspense fallback={<div className="h-40 bg-base-200" />}>
             {panel === 'spool' && (
               <SpoolPanel
                 setup={setup}
@@ -156,9 +194,6 @@ function Planner() {
             {panel === 'fill' && <FillPanel planner={planner} setup={setup} system={system} limit={limit} longest={longest} now={moment} />}
           </Suspense>
         </div>
-        {/* Below the fields, so that nothing moves under the hand while the model answers. */}
-        <Rules rules={[...rules].sort((a, b) => Number(b.level === 'stop') - Number(a.level === 'stop'))} />
-        <StartPurge />
       </div>
     </WrongFields>
   );
@@ -171,33 +206,45 @@ const keptWords = {
   moved: 'changed by somebody else: reload',
 } as const;
 
-function Panels() {
+function Tools() {
   const { planner, panel, setPanel } = usePlanning();
   return (
-    <div className="flex flex-wrap items-center gap-1 border-b-2 border-base-content" role="tablist" aria-label="Purge set-up">
-      {panels.map(([id, name]) => (
+    <div className="flex items-center gap-0.5 overflow-x-auto" role="tablist" aria-label="Under the drawing">
+      {([[null, 'Times'], ...panels] as const).map(([id, name]) => (
         <button
-          key={id}
+          key={name}
           type="button"
           role="tab"
           aria-selected={panel === id}
-          className={`min-h-12 px-3 text-sm font-medium ${panel === id ? 'bg-base-content text-base-100' : 'hover:bg-base-200'}`}
+          className={`min-h-11 shrink-0 border-b-4 px-3 text-sm font-medium ${panel === id ? 'border-base-content font-bold' : 'border-transparent hover:bg-base-200'}`}
           onClick={() => setPanel(id)}
         >
           {name}
         </button>
       ))}
-      <span className="ml-auto text-xs text-base-content/80" role="status">
+      <span className="ml-auto shrink-0 pl-2 text-xs text-base-content/80" role="status">
         {keptWords[planner.kept]}
       </span>
-      <button type="button" className="btn min-h-12 btn-ghost px-3" aria-label="Undo" disabled={!planner.canUndo} onClick={planner.undo}>
+      <button
+        type="button"
+        className="btn min-h-11 shrink-0 btn-ghost px-3"
+        aria-label="Undo"
+        disabled={!planner.canUndo}
+        onClick={planner.undo}
+      >
         <Undo2 size={20} aria-hidden />
       </button>
-      <button type="button" className="btn min-h-12 btn-ghost px-3" aria-label="Redo" disabled={!planner.canRedo} onClick={planner.redo}>
+      <button
+        type="button"
+        className="btn min-h-11 shrink-0 btn-ghost px-3"
+        aria-label="Redo"
+        disabled={!planner.canRedo}
+        onClick={planner.redo}
+      >
         <Redo2 size={20} aria-hidden />
       </button>
     </div>
   );
 }
 
-export const purge: StageView = { view: 'side', Form: PurgeStage, Drawing: PurgeDrawing, Below: PurgeBelow };
+export const purge: StageView = { view: 'side', Head: PurgeHead, Drawing: PurgeDrawing, Foot: PurgeFoot, Form: PurgeForm };

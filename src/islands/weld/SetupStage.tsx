@@ -31,7 +31,7 @@ function SetupStage() {
         return (
           <>
             <DrawTorch read={view.read} />
-            <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
+            <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
               <Field name="cup" hint={cup !== undefined && `${show(boreOfCup(cup), 'length', system)} bore`} />
               <div>
                 <Field name="lens" />

@@ -1,13 +1,15 @@
 /** The start of a purge: where the oxygen is read, what goes in, whom it serves, what listens; recorded with the plan it goes by. */
 import { useEffect, useRef } from 'react';
 import type { Plan } from '../../../core/models/purge';
-import { setupSchema, totalFlow } from '../../../core/models/setup';
+import { measures, setupSchema, totalFlow } from '../../../core/models/setup';
 import { clock, timed } from '../../../core/basics/units';
 import { checkMonitor } from '../../../core/work/devices';
 import { issuesOf } from '../../../core/work/event';
 import { begun, pumpWords, shorterWait, startForm, type Place } from '../../../core/work/run';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
+import { LiveField } from '../kit/LiveField';
+import { WrongFields } from '../kit/wrong';
 import { useWords } from '../kit/reader';
 import { newId, type Refusal } from '../post';
 import { useShop, useWeld } from './context';
@@ -64,7 +66,7 @@ export function StartPurge() {
         known={{ listens: others.filter((d) => bay !== '' && d.station === bay).map((d) => d.id) }}
         system={system}
         label="Start the purge"
-        look="w-full min-h-14 btn-success text-lg"
+        look="w-full btn-primary"
         onRecord={async ({ place: at, countIn, also, listens, because }) => {
           const no = hindered();
           if (no) return no;
@@ -86,24 +88,33 @@ export function StartPurge() {
         }}
       >
         {({ typed, set }) => (
-          <div className="grid grid-cols-2 items-start gap-x-3 gap-y-2 border-t border-base-300 pt-2 md:grid-cols-4">
+          <div className="grid grid-cols-2 items-start gap-x-3 gap-y-2">
+            <h3 className="col-span-2 text-lg font-bold">Before gas on</h3>
+            <Flows />
             <Measured at={String(typed['place'])} onVent={setMonitor} />
-            <Field name="place" />
+            <Field name="place" className="col-span-2" />
             <Field name="countIn" hint={`${drawn} drawn`} />
             <button
               type="button"
-              className="btn mt-5 min-h-12 px-2 text-sm whitespace-nowrap"
+              className="btn mt-5 h-auto min-h-12 px-2 text-sm leading-tight"
               aria-pressed={typed['countIn'] === drawn}
               onClick={() => set('countIn', drawn)}
             >
               Counted: {drawn}, as drawn
             </button>
-            {alsoReady.length > 0 && <Field name="also" className="col-span-2 md:col-span-4" />}
-            {others.length > 0 && <Field name="listens" className="col-span-2 md:col-span-4" />}
+            {alsoReady.length > 0 && <Field name="also" className="col-span-2" />}
+            {others.length > 0 && <Field name="listens" className="col-span-2" />}
+            <p className="col-span-2 text-sm" role="status">
+              {device
+                ? `${pump === null ? '' : `${words(pump)} `}${device.name}${checked ? ', checked this shift' : ', not checked this shift: the record will say so'}.`
+                : criterion.purge.clockAllowed
+                  ? 'No monitor: by the clock. The record will say oxygen not measured.'
+                  : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}
+            </p>
             {shorter && (
               <Field
                 name="because"
-                className="col-span-2 md:col-span-4"
+                className="col-span-2"
                 label={`Waits ${timed(shorter.rule)}. To wait ${clock(shorter.model)} instead, less than the trade’s rule, say why`}
                 hint="Left empty: the trade’s rule"
               />
@@ -111,14 +122,28 @@ export function StartPurge() {
           </div>
         )}
       </Form>
-      <p className="text-sm" role="status">
-        {device
-          ? `${pump === null ? '' : `${words(pump)} `}${device.name}${checked ? ', checked this shift' : ', not checked this shift: the record will say so'}.`
-          : criterion.purge.clockAllowed
-            ? 'No monitor: by the clock. The record will say oxygen not measured.'
-            : 'No monitor, and this criterion asks for one. The record will say oxygen not measured.'}
-      </p>
     </>
+  );
+}
+
+/** The flow at the purge meter, line by line: what is turned last before gas on. */
+function Flows() {
+  const { system } = useShop();
+  const { setup, planner, tellWrong } = usePlanning();
+  return (
+    <WrongFields value={tellWrong}>
+      {setup.lines.map((l, i) => (
+        <LiveField
+          key={l.id}
+          of={measures.flow}
+          {...(setup.lines.length > 1 && { label: `Flow, line ${i + 1}` })}
+          value={l.flow}
+          system={system}
+          className={setup.lines.length > 1 ? '' : 'col-span-2'}
+          onValue={(flow) => planner.change({ ...setup, lines: setup.lines.map((x) => (x.id === l.id ? { ...x, flow } : x)) })}
+        />
+      ))}
+    </WrongFields>
   );
 }
 

@@ -46,7 +46,7 @@ export function Testing() {
       >
         {({ read, typed }) => (
           <>
-            <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-3">
+            <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
               <Field name="place" />
               {typed['place'] === 'elsewhere' && (
                 <>

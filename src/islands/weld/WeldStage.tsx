@@ -5,7 +5,9 @@ import type { RunState } from '../../../core/work/run';
 import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
 import { numberIn, useShop, useWeld } from './context';
-import { AsPlanned, RunPanel } from './RunPanel';
+import { WeldEnd } from './Drawings';
+import { RunDrawing, RunFoot, RunHead, RunPanel } from './RunPanel';
+import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
 const OxygenChart = lazy(() => import('../kit/OxygenChart'));
@@ -16,7 +18,6 @@ function WeldStage() {
   if (running) return <RunPanel run={running} />;
   return (
     <div className="space-y-2 text-sm">
-      {state.arcs.length === 0 && <p>No arc yet. It is marked on the running purge.</p>}
       <ol className="space-y-1">
         {state.arcs.map((a) => (
           <li key={a.on}>
@@ -76,9 +77,31 @@ function RunKept({ run }: { run: RunState }) {
   );
 }
 
-function WeldBelow() {
+const useRunning = () => useWeld().state.runs.find((r) => r.endedAt === null);
+
+function WeldHead() {
   const { state } = useWeld();
-  return state.runs.some((r) => r.endedAt === null) ? <AsPlanned /> : null;
+  const run = useRunning();
+  if (run) return <RunHead run={run} />;
+  const arcs = state.arcs.length;
+  return (
+    <Title
+      level="none"
+      title={arcs === 0 ? 'No arc yet.' : `Welded, ${arcs} ${arcs === 1 ? 'arc' : 'arcs'}.`}
+      reason={arcs === 0 ? 'It is marked on the running purge.' : ''}
+    />
+  );
+}
+function WeldDrawing() {
+  const run = useRunning();
+  return run && run.started.backing === 'purge' ? <RunDrawing run={run} /> : <WeldEnd />;
+}
+function WeldFoot() {
+  const run = useRunning();
+  return run ? <RunFoot run={run} /> : null;
 }
 
-export const weld: StageView = { view: 'end', Form: WeldStage, Below: WeldBelow };
+/** While it runs the spool is the drawing, afterwards the joint. */
+const useView = () => (useRunning()?.started.backing === 'purge' ? ('side' as const) : ('end' as const));
+
+export const weld: StageView = { view: 'end', useView, Head: WeldHead, Drawing: WeldDrawing, Foot: WeldFoot, Form: WeldStage };

@@ -40,7 +40,7 @@ export const lookingAt = (look: Look | null, reachable: boolean): Looking => ({
 
 export type Desk = {
   /** what somebody opened; null: whatever is due */
-  open: Stage | 'none' | null;
+  open: Stage | null;
   /** what somebody turned to; null: the view of the stage */
   view: View | null;
   draft: Draft;
@@ -52,7 +52,7 @@ export type Desk = {
 export type Act =
   /** another stage is due, or a purge began or ended */
   | { do: 'due'; looking: Looking }
-  | { do: 'open'; stage: Stage | 'none' }
+  | { do: 'open'; stage: Stage }
   | { do: 'turn'; view: View }
   | { do: 'draw'; draft: Draft }
   | { do: 'press'; hour: number }

@@ -1,6 +1,6 @@
 /** The plan of the purge while it is on the desk: the set-up with its history, what the model says of it, what is in hand in the drawing. */
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { readyBy, type Plan, type Ready, type Rule } from '../../../core/models/purge';
+import { airLayer, readyBy, type AirLayer, type Plan, type Ready, type Rule } from '../../../core/models/purge';
 import { withPart, type Setup } from '../../../core/models/setup';
 import type { Fault, Seat } from '../../../core/basics/spool';
 import type { DeviceRow } from '../../../core/work/devices';
@@ -11,7 +11,7 @@ import { usePlanner, type Planner } from '../purge/usePlanner';
 import { useShop, useWeld } from './context';
 import { firstSetup } from './firstSetup';
 
-export type Panel = 'openings' | 'spool' | 'root' | 'gain' | 'fill';
+export type Panel = 'openings' | 'spool' | 'root' | 'gain' | 'fill' | 'figures';
 
 export type Planning = {
   /** the set-up that is drawn, whether it is planned just now or not */
@@ -29,8 +29,9 @@ export type Planning = {
   /** part, dam, inlet, vent or end in hand */
   picked: string | null;
   pick: (id: string | null) => void;
-  panel: Panel;
-  setPanel: (panel: Panel) => void;
+  /** what is open under the drawing; null: the times alone */
+  panel: Panel | null;
+  setPanel: (panel: Panel | null) => void;
   /** the end a part is held over */
   over: string | null;
   setOver: (end: string | null) => void;
@@ -44,6 +45,10 @@ export type Planning = {
   setMoment: (s: number) => void;
   longest: number;
   shown: Shown | null;
+  /** what a vent at the wrong height leaves */
+  layer: AirLayer | null;
+  /** s from which the vent would read clean over it */
+  liesFrom: number | null;
 };
 
 const Context = createContext<Planning | null>(null);
@@ -78,7 +83,7 @@ export function PlanningDesk({ active, children }: { active: boolean; children: 
   const { spaces, seen, change } = planner;
   const setup = active ? planner.setup : standing;
 
-  const [panel, setPanel] = useState<Panel>('openings');
+  const [panel, setPanel] = useState<Panel | null>(null);
   const [picked, setPicked] = useState<string | null>(null);
   const [over, setOver] = useState<string | null>(null);
   const [moment, setMoment] = useState<number | null>(null);
@@ -123,23 +128,33 @@ export function PlanningDesk({ active, children }: { active: boolean; children: 
 
   const plan: Plan | null = seen.full ?? seen.plan?.plan ?? null;
   const { faults } = spaces;
+  const layer = useMemo(() => airLayer(setup, plan), [setup, plan]);
   const end = plan ? Math.max(plan.joint.high ?? plan.joint.value ?? 0, plan.vent.high ?? plan.vent.value ?? 0) : 0;
-  // Past the limit, to the last rule of thumb that the picture has room for.
+  // Past the limit, to the last rule of thumb that the picture has room for; with a wrong vent until the air it leaves is gone.
   const thumbs = Math.max(0, ...(seen.plan?.thumbs ?? []).map((t) => 1.05 * t.seconds));
-  const longest = end > 0 ? Math.max(1.25 * end, Math.min(4 * end, thumbs)) : 12 * (seen.plan?.plug ?? 30);
-  const now = moment ?? 0.35 * (plan?.joint.value ?? longest);
+  const trapped = layer ? layer.since + (plan?.figures.find((f) => f.id === 'trapped')?.value ?? 0) : 0;
+  const longest = end > 0 ? Math.max(1.25 * end, Math.min(4 * end, thumbs)) : Math.max(1.12 * trapped, 12 * (seen.plan?.plug ?? 30));
+  /** when the vent would read clean though air is left, s; null when it does not lie */
+  const liesFrom = useMemo(() => {
+    const c = layer ? seen.plan?.vent : undefined;
+    const i = c ? c.ppm.findIndex((x) => x <= limit) : -1;
+    return i >= 0 ? (c?.times[i] ?? null) : null;
+  }, [layer, seen.plan, limit]);
+  // What is wrong shows best when the reading would already say ready.
+  const now =
+    moment ?? (layer ? Math.min(1.1 * (liesFrom ?? Infinity), layer.since + 1.2 * layer.fold) : 0.35 * (plan?.joint.value ?? longest));
   const filling = seen.plan?.filling ?? null;
   // Edges are numbered by part: a filling computed for other parts says nothing here.
   const fits = seen.plan?.setup.parts === setup.parts;
   const shown = useMemo(
-    (): Shown | null => (filling && fits && faults.length === 0 ? shownAt(filling, now, limit) : null),
-    [filling, fits, now, limit, faults.length],
+    (): Shown | null => (filling && fits && faults.length === 0 ? shownAt(filling, now, limit, layer) : null),
+    [filling, fits, now, limit, layer, faults.length],
   );
   const rules = useMemo((): readonly Rule[] => (faults.length ? [] : (plan?.rules ?? [])), [faults, plan]);
   const value = useMemo(
     (): Planning => ({
       ...{ setup, planner, plan, faults, rules, limit, device, waits, monitor, setMonitor, picked, pick, panel, setPanel, over, setOver },
-      ...{ drop, wrong, tellWrong, moment: now, setMoment, longest, shown },
+      ...{ drop, wrong, tellWrong, moment: now, setMoment, longest, shown, layer, liesFrom },
     }),
     [
       setup,
@@ -161,6 +176,8 @@ export function PlanningDesk({ active, children }: { active: boolean; children: 
       now,
       longest,
       shown,
+      layer,
+      liesFrom,
     ],
   );
   return <Context value={value}>{children}</Context>;

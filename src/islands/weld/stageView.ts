@@ -1,13 +1,24 @@
-/** What a stage of the weld page is: the form that records it, the drawing it works on, and what it says below that drawing. */
+/** What a stage of the weld page is: its drawing, what stands over and under it, and the panel that decides and records. */
 import type { ReactNode } from 'react';
 import type { View } from './desk';
 
 export type StageView = {
   /** the drawing that is large while the stage is open */
   view: View;
-  Form: () => ReactNode;
+  /** where it is another just now */
+  useView?: () => View;
+  /** what is read first; the name of the stage when left out */
+  Head?: () => ReactNode;
   /** that drawing, where the stage works on it; else it is drawn as the record has it */
   Drawing?: () => ReactNode;
-  /** below the drawing where there is room for two columns, below the form where there is not */
+  /** under the drawing: what belongs to it and wants its width */
+  Foot?: () => ReactNode;
+  /** the panel */
+  Form: () => ReactNode;
+  /** under the form, in the panel */
   Below?: () => ReactNode;
+  /** a panel that needs more room */
+  broad?: boolean;
+  /** colour is judged here: neutral grey under the drawing */
+  grey?: boolean;
 };

@@ -1,0 +1,89 @@
+/** What a glance needs beside the figure: the joint with its tape and what is welded, and a few numbers of the set-up. */
+import type { WeldState } from '../../../core/work/record';
+import type { Estimate, RunState } from '../../../core/work/run';
+import { clock, show, type System } from '../../../core/basics/units';
+import { totalFlow } from '../../../core/models/setup';
+import { filmsOf } from '../../../core/models/tint';
+import { EndView } from '../../draw/EndView';
+import type { RunInHand } from './useRun';
+
+type Props = { run: RunState; state: WeldState; hand: RunInHand; ready: Estimate | 'still' | null; system: System };
+
+/** By name and figure, what matters now first. */
+export function glance({ run, state, hand, ready, system }: Props): [string, string][] {
+  const { gate, view, now, supply, holdSeconds } = hand;
+  const { rules, backing, setup } = run.started;
+  const arc = run.arcs.at(-1);
+  const welding = run.phase === 'welding';
+  const gas = backing === 'purge';
+  const rows: [string, string | null][] = [
+    ['limit', gas ? show(welding ? rules.weldPpm : rules.startPpm, 'oxygen', system) : null],
+    [
+      'ready in',
+      run.phase !== 'filling' || gate.ready || !gas
+        ? null
+        : gate.left !== null && gate.left > 0
+          ? clock(gate.left)
+          : ready === 'still'
+            ? 'does not fall'
+            : ready
+              ? `${clock(ready.low)} to ${clock(ready.high)}`
+              : null,
+    ],
+    ['arc', arc ? clock(((arc.off ?? now) - arc.on) / 1000) : null],
+    ['amps set', state.setup ? `${Math.round(state.setup.amps)} A` : null],
+    ['purge', gas ? show(totalFlow(setup), 'flow', system) : null],
+    ['bottle', supply && gas ? show(supply.left, 'volume', system) : null],
+    ['after arc', state.setup ? `${Math.round(state.setup.postFlow)} s` : null],
+    ['hold inside', gas ? clock(run.phase === 'holding' && view.holdLeft !== null ? view.holdLeft : holdSeconds) : null],
+    ['tacked', run.tacks > 0 && !welding ? String(run.tacks) : null],
+  ];
+  return rows.filter((r): r is [string, string] => r[1] !== null);
+}
+
+export function BenchSide(p: Props) {
+  const { run, state } = p;
+  const f = state.fitup;
+  return (
+    <aside className="hidden w-[19rem] shrink-0 flex-col border-l-2 border-base-300 pl-4 lg:flex short:hidden" aria-label="At a glance">
+      <p className="flex justify-between text-sm">
+        <span>{state.design.looking.replace(/^from /, '')}</span>
+        <span>{run.tacks > 0 ? `${run.tacks} tacked` : ''}</span>
+      </p>
+      <div className="min-h-24 grow basis-0">
+        <EndView
+          film={filmsOf(state.design.alloyA)}
+          gap={f ? { narrowAt: f.gapNarrow.at, wideAt: f.gapWide.at } : null}
+          peeled={run.tape[run.at] ?? null}
+          tacks={run.tacks}
+          looking={state.design.looking}
+          className="mx-auto h-full max-h-64"
+        />
+      </div>
+      <dl>
+        {glance(p).map(([name, text]) => (
+          <div key={name} className="flex items-baseline justify-between gap-3 border-b border-base-300 py-0.5">
+            <dt className="text-base">{name}</dt>
+            <dd className="font-figure text-2xl leading-tight font-bold whitespace-nowrap">{text}</dd>
+          </div>
+        ))}
+      </dl>
+    </aside>
+  );
+}
+
+/** The same where there is no room beside: the first few in a row. */
+export function BenchStrip(p: Props) {
+  return (
+    <dl className="flex flex-wrap gap-x-6 gap-y-1 lg:hidden short:hidden">
+      {glance(p)
+        .slice(0, 5)
+        .map(([name, text]) => (
+          <div key={name}>
+            <dt className="text-sm leading-none">{name}</dt>
+            <dd className="font-figure text-xl leading-tight font-bold">{text}</dd>
+          </div>
+        ))}
+    </dl>
+  );
+}
