@@ -5,6 +5,7 @@
  */
 import { openShop, type Shop } from '../tests/faults/shop';
 import { atSize } from './bench/atSize';
+import { dragging } from './bench/drag';
 import { heart } from './bench/heart';
 import { writing } from './bench/shop';
 import { table } from './bench/table';
@@ -12,7 +13,7 @@ import { table } from './bench/table';
 const seconds = Number(process.argv[2] ?? 60);
 if (!(seconds > 0)) throw new Error('Say for how many seconds the clients ask: npm run bench -- 600');
 await heart();
-for (const part of [writing, (shop: Shop) => atSize(shop, seconds)]) {
+for (const part of [dragging, writing, (shop: Shop) => atSize(shop, seconds)]) {
   const shop = await openShop('bench', 1);
   try {
     await part(shop);

@@ -1,6 +1,6 @@
 /** Words and ways out standing on a drawing, each beside what it speaks of, with a line to it. The drawing says what must stay in sight. */
 import { useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { leader, place, type Box, type Spot } from '../../core/models/drawing';
+import { leader, place, type Box, type Placed, type Spot } from '../../core/models/drawing';
 import type { Room } from './useBox';
 
 export type Callout = {
@@ -15,7 +15,16 @@ export type Callout = {
   bare?: boolean;
 };
 
-export function Callouts({ list, room, taken }: { list: readonly Callout[]; room: Room; taken: readonly Box[] }) {
+type Props = {
+  list: readonly Callout[];
+  room: Room;
+  /** what must stay in sight */
+  taken: () => readonly Box[];
+  /** while something is dragged the words stay where they stand: places are sought when it is let go */
+  still?: boolean;
+};
+
+export function Callouts({ list, room, taken, still = false }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [sizes, setSizes] = useState<Record<string, { w: number; h: number }>>({});
   // Measured as they stand: what is said decides how much room it wants.
@@ -25,14 +34,17 @@ export function Callouts({ list, room, taken }: { list: readonly Callout[]; room
       now[el.dataset['callout'] as string] = { w: Math.ceil(el.offsetWidth), h: Math.ceil(el.offsetHeight) };
     setSizes((was) => (JSON.stringify(was) === JSON.stringify(now) ? was : now));
   });
+  const last = useRef<ReadonlyMap<string, Placed>>(new Map());
   const placed = useMemo(() => {
+    if (still) return last.current;
     const rings = list.filter((c) => c.ring).map((c): Box => ({ x: c.at.x - 28, y: c.at.y - 28, w: 56, h: 56 }));
     const labels = list.flatMap((c) => {
       const size = sizes[c.id];
       return size ? [{ id: c.id, at: c.at, ways: c.ways, off: c.off ?? (c.ring ? 32 : 14), ...size }] : [];
     });
-    return new Map(place(labels, room, [...taken, ...rings]).map((p) => [p.id, p]));
-  }, [list, sizes, room, taken]);
+    return new Map(place(labels, room, [...taken(), ...rings]).map((p) => [p.id, p]));
+  }, [list, sizes, room, taken, still]);
+  last.current = placed;
   return (
     <div ref={box} className="pointer-events-none absolute inset-0">
       <svg className="absolute inset-0 h-full w-full" viewBox={`0 0 ${room.width} ${room.height}`} aria-hidden>

@@ -27,6 +27,8 @@ type Props = {
 };
 
 const C = 100;
+/** Outside the numbers: what was found on the outside stands there, never over an hour. */
+const EDGE = 12;
 /** Radii: outside HAZ, outside bead, wall, inside bead, inside HAZ, outermost first. */
 const rings: Record<Zone, [number, number]> = { 'od-haz': [74, 82], 'od-bead': [66, 73], 'id-bead': [49, 56], 'id-haz': [40, 48] };
 const hours = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
@@ -75,14 +77,15 @@ export function EndView({
   };
   const point = (e: React.PointerEvent<SVGSVGElement>) => {
     if (!onHour) return;
+    // However the picture lies in its box: its middle is the middle of the joint.
     const box = e.currentTarget.getBoundingClientRect();
-    const p = { x: ((e.clientX - box.left) / box.width) * 200, y: ((e.clientY - box.top) / box.height) * 200 };
+    const p = { x: C + e.clientX - box.left - box.width / 2, y: C + e.clientY - box.top - box.height / 2 };
     onHour(Math.round(hourOf(C, C, p)) || 12);
   };
 
   return (
     <svg
-      viewBox="0 0 200 200"
+      viewBox={mini ? '0 0 200 200' : `${-EDGE} ${-EDGE} ${200 + 2 * EDGE} ${200 + 2 * EDGE}`}
       className={className}
       role={chosen ? 'slider' : 'img'}
       aria-label={`End view. ${said.join(' ') || 'Nothing recorded yet.'}`}
@@ -96,7 +99,6 @@ export function EndView({
         onKeyDown: turn,
       })}
     >
-      {grading && <rect width="200" height="200" fill="#777777" />}
       <circle cx={C} cy={C} r="65" className={grading ? 'fill-none' : 'fill-base-200'} />
       {/* the wall, drawn thicker than it is */}
       <path d={sector(C, C, 57, 65, 12, 12)} fillRule="evenodd" className={grading ? 'fill-[#8c8c8c]' : 'fill-base-300'} />
@@ -173,7 +175,7 @@ export function EndView({
       )}
       {defects.map((d, i) => {
         const mid = d.arc.from + (((d.arc.to - d.arc.from + 12 - 1e-9) % 12) + 1e-9) / 2;
-        const p = atHour(C, C, d.side === 'inside' ? 35 : 88, mid);
+        const p = atHour(C, C, d.side === 'inside' ? 33 : 104, mid);
         return (
           <g key={i} className="stroke-base-content" strokeWidth="1.6">
             <path d={`M${p.x - 3.5} ${p.y - 3.5}l7 7m0 -7l-7 7`} />

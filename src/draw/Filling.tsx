@@ -1,6 +1,6 @@
 /** The gas inside the Side view: argon is flat grey, oxygen is dots, the denser the more; air left beside the stream is seen as such. */
 import { memo, useEffect, useMemo, useRef } from 'react';
-import { crownEdge, crownPpm, dotPath, dotsOf, liesLevel, type Crown, type SideScene } from '../../core/models/drawing';
+import { crownEdge, crownPpm, dotPath, dotsOf, liesLevel, type BareScene, type Crown, type Spot } from '../../core/models/drawing';
 import type { AirLayer } from '../../core/models/purge';
 
 /** Oxygen along the spool at a moment, by edge of the model's mesh. */
@@ -18,8 +18,7 @@ const STRIPS = 8;
 const argonShare = (ppm: number): string => Math.max(0, 1 - ppm / 209_500).toFixed(3);
 
 /** Where a layer of air begins as drawn: off the wall of the tube its vent stands in. */
-function crownOf(shown: Shown, scene: SideScene, on: string | undefined): Crown | null {
-  const seat = on === undefined ? null : scene.seat(on, 'middle');
+function crownOf(shown: Shown, scene: BareScene, seat: (Spot & { bore: number }) | null): Crown | null {
   if (!shown.layer || !seat) return null;
   const { above, swept } = shown.layer.is;
   const wide = seat.bore * scene.scale;
@@ -28,13 +27,14 @@ function crownOf(shown: Shown, scene: SideScene, on: string | undefined): Crown 
 
 type Props = {
   shown: Shown;
-  scene: SideScene;
-  /** what the vent of the layer sits on */
-  on?: string | undefined;
+  /** the spool alone: the gas is drawn anew only when that changes */
+  scene: BareScene;
+  /** middle of the face the vent of the layer sits on */
+  seat: (Spot & { bore: number }) | null;
   jackets?: boolean;
 };
 
-export const Filling = memo(function Filling({ shown, scene, on, jackets = false }: Props) {
+export const Filling = memo(function Filling({ shown, scene, seat, jackets = false }: Props) {
   const group = useRef<SVGGElement>(null);
   const dotted = useRef<SVGPathElement>(null);
   const lies = useMemo(
@@ -71,7 +71,7 @@ export const Filling = memo(function Filling({ shown, scene, on, jackets = false
     [lies],
   );
   const dots = useMemo(() => dotsOf({ pipe: shown.pipe, span: shown.span }, scene, jackets), [shown.pipe, shown.span, scene, jackets]);
-  const crown = crownOf(shown, scene, on);
+  const crown = crownOf(shown, scene, seat);
   useEffect(() => {
     const children = group.current?.children;
     if (!children) return;

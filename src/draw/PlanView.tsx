@@ -38,7 +38,7 @@ export function PlanView({ size, cup, lens = true, welded = 0, mini, className }
         </g>
       )}
       {!mini && (
-        <text x="100" y="194" textAnchor="middle" fontSize="10" className="fill-base-content/80">
+        <text x="100" y="194" textAnchor="middle" fontSize="5" className="fill-base-content">
           {cup === null ? 'cup not chosen' : `cup ${cup}${lens ? ', lens' : ''}; hot zone not computed here`}
         </text>
       )}

@@ -3,7 +3,7 @@
  * picked, dragged and moved by keys here; argon is grey, oxygen is dots.
  */
 import { useMemo, useRef } from 'react';
-import { sideScene, snug, taped, type Frame } from '../../core/models/drawing';
+import { bareScene, snug, taped, withOpenings, type Frame } from '../../core/models/drawing';
 import { damNames, fromJoint, partLabel, seatWords, setupWords, type Setup } from '../../core/models/setup';
 import { type Rule } from '../../core/models/purge';
 import { isStraight, snapTo, type Fault } from '../../core/basics/spool';
@@ -54,7 +54,9 @@ export function SideView({
 }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const hand = useRef<{ id: string; kind: Kind; x: number; y: number; moved: boolean } | null>(null);
-  const scene = useMemo(() => sideScene(setup, frame), [setup, frame]);
+  const { parts, tilt, roll } = setup;
+  const bare = useMemo(() => bareScene({ parts, tilt, roll }, frame), [parts, tilt, roll, frame]);
+  const scene = useMemo(() => withOpenings(bare, setup), [bare, setup]);
   const { width: W, height: H } = scene;
   const squeezedWords = setup.parts.some((p) => p.kind === 'straight' && p.length > 0.12);
   const wrong = useMemo(
@@ -157,14 +159,15 @@ export function SideView({
   const wall = mini ? WALL.mini : WALL.full;
   const shells = scene.pipes.filter((p) => p.jacket);
   const tubes = scene.pipes.filter((p) => !p.jacket);
-  const layerOn = shown?.layer ? setup.vents.find((v) => v.id === shown.layer?.is.vent)?.on : undefined;
+  const layered = shown?.layer ? setup.vents.find((v) => v.id === shown.layer?.is.vent) : undefined;
+  const seat = layered ? scene.seat(layered.on, 'middle') : null;
   const pipes = (
     <g className="pointer-events-none">
       <Walls pipes={shells} wall={wall} />
-      {shown && shells.length > 0 && <Filling shown={shown} scene={scene} on={layerOn} jackets />}
+      {shown && shells.length > 0 && <Filling shown={shown} scene={bare} seat={seat} jackets />}
       <ShellEnds pipes={shells} wall={wall} />
       <Walls pipes={tubes} wall={wall} />
-      {shown && <Filling shown={shown} scene={scene} on={layerOn} />}
+      {shown && <Filling shown={shown} scene={bare} seat={seat} />}
     </g>
   );
 

@@ -107,3 +107,82 @@ test('a mark made late counts when it happened; going back is as natural as goin
   await hold(page, 'Abandon, hold');
   expect((await page.request.get('/api/runs/0190aaaa-0000-7000-8000-000000000000/readings.csv')).status()).toBe(404);
 });
+
+test('a whole weld by foot alone: tacked, looked at, filled again, struck, slipped, struck again, held, held longer; counted by hand', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(240_000);
+  const wrongs = watch(page);
+  await bay2(request, { state: 'open', fresh: true, speed: 1, fault: 'none' });
+  const {
+    welds: [id],
+    run,
+  } = await purging(page, { job: 'Bench', spool: 'B-3', monitor: 'Monitor bay 2' });
+  await page.goto(`/welds/${id}/bench`);
+  const phase = (is: string) => expect(page.locator(`[data-phase="${is}"]`)).toBeVisible();
+  const foot = async (ms = 120) => {
+    await page.keyboard.press(' ', { delay: ms });
+    // A bounce of the same foot is not a second press.
+    await page.waitForTimeout(420);
+  };
+  await phase('filling');
+  await expect(page.getByTestId('big')).toHaveText(/2[01]\.\d/);
+  for (const n of [1, 2, 3]) {
+    await foot();
+    await expect(page.getByText(`${n} tacked`).first()).toBeVisible();
+  }
+  await foot();
+  await phase('open');
+  await foot();
+  await phase('filling');
+  await test.step('not ready: the foot waits, and says for what', async () => {
+    await expect(page.getByText(/^The foot waits: /)).toBeVisible();
+    await foot();
+    await phase('filling');
+  });
+  await bay2(request, { state: 'on', speed: 30, lag: 1 });
+  await expect(page.getByTestId('next')).toHaveText(/At the limit/, { timeout: 60_000 });
+  await pass(request, 60);
+  await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 90_000 });
+  for (const is of ['welding', 'between', 'welding', 'between']) {
+    await foot();
+    await phase(is);
+  }
+  await test.step('kept down it holds the gas; a press lengthens the hold and never strikes an arc; oxygen stays in sight', async () => {
+    await foot(1100);
+    await phase('holding');
+    await expect(page.getByTestId('second')).toHaveText(/^\d/);
+    const left = async () => {
+      const [m = 0, s = 0] = ((await page.getByTestId('big').textContent()) ?? '').split(':').map(Number);
+      return 60 * m + s;
+    };
+    const before = await left();
+    await foot();
+    await expect.poll(left).toBeGreaterThan(before + 20);
+    await phase('holding');
+    await expect(page.getByRole('button', { name: 'Arc on' })).toHaveCount(0);
+    await pass(request, 300);
+    await expect(page.getByTestId('next')).toHaveText(/Take the dams out/, { timeout: 30_000 });
+    await expect(page.getByTestId('second')).toHaveText(/^\d/);
+  });
+  await test.step('done asks for the count there, and ends on what comes next', async () => {
+    await foot(1100);
+    await expect(page.getByTestId('count')).toContainText('2 went in');
+    await foot();
+    await phase('holding');
+    await press(page, '2');
+    await hold(page, 'End the purge, hold to press');
+    await expect(page.getByText('The purge has ended.')).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Go on with Q-7' })).toBeVisible();
+  });
+  const told = async () => {
+    const { events } = (await (await page.request.get(`/api/streams/${run}`)).json()) as {
+      events: { type: string; body: { mark?: string; countOut?: number } }[];
+    };
+    return events.flatMap((e) => e.body.mark ?? e.body.countOut ?? []);
+  };
+  await expect.poll(told).toEqual(['tack', 'tack', 'tack', 'look', 'refill', 'arc-on', 'arc-off', 'arc-on', 'arc-off', 'hold', 'hold', 2]);
+  await bay2(request, { speed: 1, lag: 4, state: 'open', fresh: true });
+  expect(wrongs).toEqual([]);
+});

@@ -212,8 +212,18 @@ test('no purge: decided with its reason and by whom; the arcs are marked all the
   await expect(page.getByText('Chill or backing: no inside purge')).toBeVisible();
   await press(page, 'Start welding');
   await expect(page.getByText(/No inside purge, as decided: chill or backing/)).toBeVisible();
+  // What only gas needs is not there: no look inside, no bottle, no caution about argon; on the bench neither.
+  const gasOnly = page.getByRole('button', { name: /^(Open to look|Bottle changed|Dam out|Grinding|Hold)$/ });
+  await expect(gasOnly).toHaveCount(0);
+  await expect(page.getByText(/Argon and nitrogen displace air/)).toHaveCount(0);
+  await page.goto(`/welds/${id}/bench`);
+  await page.getByRole('button', { name: 'Other marks' }).click();
+  await expect(gasOnly).toHaveCount(0);
+  await expect(page.getByText(/Argon and nitrogen displace air/)).toHaveCount(0);
+  await page.goto(`/welds/${id}`);
   await press(page, 'Arc on');
   await press(page, 'Arc off');
+  await expect(gasOnly).toHaveCount(0);
   await hold(page, 'Done, hold to press');
   await page.goto(`/welds/${id}/record`);
   await expect(page.getByText('Inside: chill or backing')).toBeVisible();

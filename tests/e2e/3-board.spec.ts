@@ -85,6 +85,46 @@ test('a tablet in portrait: the Board and a run fit, targets are large enough', 
   await context.close();
 });
 
+test('no page scrolls sideways, at the width of a phone, a tablet and a desk', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.goto('/');
+  await be(page, /Rufus Pell/);
+  const weld = async (name: RegExp) => (await page.getByRole('link', { name }).first().getAttribute('href')) ?? '';
+  const [look, clean, runs] = [await weld(/HR-605/), await weld(/OB-113/), await weld(/OB-115/)];
+  const paths = [
+    '/',
+    '/work/new',
+    '/registers',
+    '/devices',
+    '/gas',
+    '/cautions',
+    '/criteria',
+    '/people',
+    look,
+    clean,
+    runs,
+    `${runs}/bench`,
+    `${look}/record`,
+  ];
+  for (const path of paths) {
+    await page.goto(path);
+    for (const [width, height] of [
+      [390, 844],
+      [834, 1112],
+      [1280, 800],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      expect(await wide(page), `${path} at ${width}`).toBe(true);
+    }
+  }
+  // On a desk a stage stands whole: the page itself does not scroll.
+  for (const path of [look, clean, runs]) {
+    await page.goto(path);
+    await page.waitForTimeout(300);
+    expect(await page.evaluate(() => document.documentElement.scrollHeight <= innerHeight), path).toBe(true);
+  }
+});
+
 test('without a monitor, where the criterion allows it, the clock decides and the record says so', async ({ page }) => {
   const [weld] = await atPurge(page, { job: 'Clock job', spool: 'C-1', criterion: 'PIPE-clean' });
   // The trade waits three minutes here; less only down to what the model says, and with a reason.

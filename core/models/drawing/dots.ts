@@ -2,7 +2,7 @@
  * Oxygen as dots over grey argon: the denser, the more oxygen, by decades, so that air left inside is seen without hue, on paper too.
  * The dots lie still; each has a threshold and is there or not, so nothing swims while the time is scrubbed.
  */
-import { airShade, type SideScene } from './side';
+import { airShade, type BareScene } from './side';
 
 /** Drawn units between dots. */
 const STEP = 9;
@@ -35,7 +35,7 @@ const chance = (n: number): number => {
 };
 
 /** @param jackets the shells alone, or all but them */
-export function dotsOf({ pipe, span }: { pipe: Int32Array; span: Float64Array }, scene: SideScene, jackets: boolean): Dots {
+export function dotsOf({ pipe, span }: { pipe: Int32Array; span: Float64Array }, scene: BareScene, jackets: boolean): Dots {
   const [xs, ys, edges, froms]: number[][] = [[], [], [], []];
   const byPipe = new Map<number, number[]>();
   for (const [e, p] of pipe.entries()) if ((scene.pipes[p]?.jacket ?? false) === jackets) byPipe.set(p, [...(byPipe.get(p) ?? []), e]);

@@ -1,5 +1,17 @@
 /** Geometry of the three drawings: clock angles and arcs here, the Side view in `side`. Plain numbers, y down. */
-export { airShade, type Frame, sideScene, snug, squeezed, unsqueezed, type SideScene, type Spot } from './side';
+export {
+  airShade,
+  bareScene,
+  type BareScene,
+  withOpenings,
+  type Frame,
+  sideScene,
+  snug,
+  squeezed,
+  unsqueezed,
+  type SideScene,
+  type Spot,
+} from './side';
 export { crownEdge, crownPpm, dotsOf, type Dots, dotPath, type Crown, liesLevel } from './dots';
 export { place, boxesAlong, leader, type Box, type Label, type Placed } from './place';
 

@@ -9,7 +9,8 @@ import type { Setup } from '../setup';
 export type Spot = { x: number; y: number };
 export type Ray = Spot & { /** unit vector along the tube as drawn */ dx: number; dy: number };
 
-export type SideScene = {
+/** The spool alone: what lies still while dams, hoses and vents are moved along it. */
+export type BareScene = {
   width: number;
   height: number;
   /** drawn units for each metre of bore */
@@ -18,15 +19,24 @@ export type SideScene = {
   /** a place on pipe `index`, metres along it, and the direction there */
   at: (index: number, s: number) => Ray;
   free: ({ part: string; port: Port } & Ray)[];
+  /** the nearest place on a straight part */
+  nearest: (x: number, y: number) => { part: string; at: number; distance: number } | null;
+  middle: (part: string) => Spot | null;
+  /** where a part ends, looking out of it */
+  endOf: (part: string, port: Port) => Ray | null;
+  /** number of the pipe that draws a part, -1 for none; and its length, m */
+  pipeOf: (part: string) => number;
+  lengthOf: (index: number) => number;
+  boreOf: (part: string) => number;
+};
+
+export type SideScene = BareScene & {
   joints: ({ part: string; bore: number } & Ray)[];
   dams: ({ id: string; bore: number } & Ray)[];
   /** where an inlet or a vent sits: on the face of a dam, a cap, the end of a jacket; out is away from the joint */
   seat: (on: string, height: 'low' | 'middle' | 'high') => (Ray & { bore: number }) | null;
   /** every place an inlet or vent could sit */
   seats: string[];
-  /** the nearest place on a straight part */
-  nearest: (x: number, y: number) => { part: string; at: number; distance: number } | null;
-  middle: (part: string) => Spot | null;
 };
 
 /** Length as drawn, m: true near both ends, squeezed by logarithm in the middle. */
@@ -69,7 +79,7 @@ const project = (p: Vec, s: Pick<Setup, 'tilt' | 'roll'>): Spot => {
 export const airShade = (ppm: number, limit: number): number =>
   Math.max(0, Math.min(1, Math.log(209_500 / Math.max(ppm, 1)) / Math.log(209_500 / limit)));
 
-export function sideScene(setup: Setup, frame: Frame): SideScene {
+export function bareScene(setup: Pick<Setup, 'parts' | 'tilt' | 'roll'>, frame: Frame): BareScene {
   const { width, tallest, x: left, top, bottom } = frame;
   const unitOf = (p: Part) => Math.max(0.03, 0.7 * bore(p.size));
   const byId = new Map(setup.parts.map((p) => [p.id, p]));
@@ -121,51 +131,6 @@ export function sideScene(setup: Setup, frame: Frame): SideScene {
   const boreAt = (part: string) => bore(byId.get(part)?.size ?? { series: 'pipe', nominal: '', schedule: null, od: 0.05, wall: 0.002 });
   const pipeOf = (part: string) => layout.pipes.findIndex((p) => p.part === part);
 
-  const dams = setup.dams.flatMap((d) => {
-    const index = pipeOf(d.part);
-    if (index < 0) return [];
-    const ray = typeof d.at === 'number' ? at(index, d.at) : endRay(d.part, d.at);
-    const p = byId.get(d.part);
-    const wide = typeof d.at === 'string' && d.at === 'c' && p && 'branch' in p ? bore(p.branch) : boreAt(d.part);
-    return ray ? [{ id: d.id, bore: wide, ...ray }] : [];
-  });
-  // Which way is out at a dam: away from the joint along its part, or the way the end looks.
-  const joint = byId.get(setup.joint ?? '');
-  const jointSpot = joint ? endRay(joint.id, 'a') : null;
-  const outward = (ray: Ray): Ray => {
-    if (!jointSpot) return ray;
-    const towards = (jointSpot.x - ray.x) * ray.dx + (jointSpot.y - ray.y) * ray.dy > 0;
-    return towards ? { ...ray, dx: -ray.dx, dy: -ray.dy } : ray;
-  };
-  const face = (ray: Ray & { bore: number }, height: 'low' | 'middle' | 'high'): Ray & { bore: number } => {
-    // Low and high are across the face, as far as the face stands upright in the picture.
-    const up = { x: Math.abs(ray.dx) < 1e-6 ? 1 : -ray.dy * Math.sign(ray.dx), y: Math.abs(ray.dx) < 1e-6 ? 0 : Math.abs(ray.dx) };
-    const k = (height === 'high' ? -1 : height === 'low' ? 1 : 0) * 0.33 * ray.bore * scale;
-    return { ...ray, x: ray.x + up.x * k, y: ray.y + up.y * k };
-  };
-  const seat: SideScene['seat'] = (on, height) => {
-    const dam = dams.find((d) => d.id === on);
-    if (dam) {
-      const item = setup.dams.find((d) => d.id === on);
-      return face(typeof item?.at === 'string' ? dam : { ...dam, ...outward(dam) }, height);
-    }
-    const [part = '', end] = on.split(':');
-    const p = byId.get(part);
-    if (p?.kind === 'cap') {
-      const index = pipeOf(part);
-      const ray = index < 0 ? null : at(index, (layout.pipes[index] as Pipe).length);
-      return ray && face({ ...ray, bore: boreAt(part) }, height);
-    }
-    if (p?.kind === 'jacket' && (end === 'a' || end === 'b')) {
-      const ray = endRay(part, end);
-      if (!ray) return null;
-      // A nozzle in the wall of the shell, at its foot or at its top.
-      const side = height === 'low' ? 1 : -1;
-      const [inside, shell] = [-16 * ray.dx, boreAt(part)];
-      return { x: ray.x + inside, y: ray.y + side * 0.5 * shell * scale, dx: 0, dy: side, bore: shell };
-    }
-    return null;
-  };
   const straights = setup.parts.filter((p) => isStraight(p) && pipeOf(p.id) >= 0);
   return {
     width,
@@ -184,18 +149,12 @@ export function sideScene(setup: Setup, frame: Frame): SideScene {
       const ray = endRay(part, port);
       return ray ? [{ part, port, ...ray }] : [];
     }),
-    joints: setup.parts.flatMap((p) => {
-      const ray = p.on && p.kind !== 'cap' ? endRay(p.id, 'a') : null;
-      return ray ? [{ part: p.id, bore: boreAt(p.id), ...ray }] : [];
-    }),
-    dams,
-    seat,
-    seats: [
-      ...dams.map((d) => d.id),
-      ...setup.parts.flatMap((p) => (p.kind === 'cap' ? [p.id] : p.kind === 'jacket' ? [`${p.id}:a`, `${p.id}:b`] : [])),
-    ],
+    endOf: endRay,
+    pipeOf,
+    lengthOf: (index) => layout.pipes[index]?.length ?? 0,
+    boreOf: boreAt,
     nearest(x, y) {
-      let best: ReturnType<SideScene['nearest']> = null;
+      let best: ReturnType<BareScene['nearest']> = null;
       for (const p of straights) {
         const index = pipeOf(p.id);
         const [a, b] = [at(index, 0), at(index, lengthOf(p))];
@@ -216,3 +175,68 @@ export function sideScene(setup: Setup, frame: Frame): SideScene {
     },
   };
 }
+
+/** The spool with what closes and feeds it. */
+export function withOpenings(bare: BareScene, setup: Setup): SideScene {
+  const byId = new Map(setup.parts.map((p) => [p.id, p]));
+  const dams = setup.dams.flatMap((d) => {
+    const index = bare.pipeOf(d.part);
+    if (index < 0) return [];
+    const ray = typeof d.at === 'number' ? bare.at(index, d.at) : bare.endOf(d.part, d.at);
+    const p = byId.get(d.part);
+    const wide = typeof d.at === 'string' && d.at === 'c' && p && 'branch' in p ? bore(p.branch) : bare.boreOf(d.part);
+    return ray ? [{ id: d.id, bore: wide, ...ray }] : [];
+  });
+  // Which way is out at a dam: away from the joint along its part, or the way the end looks.
+  const joint = byId.get(setup.joint ?? '');
+  const jointSpot = joint ? bare.endOf(joint.id, 'a') : null;
+  const outward = (ray: Ray): Ray => {
+    if (!jointSpot) return ray;
+    const towards = (jointSpot.x - ray.x) * ray.dx + (jointSpot.y - ray.y) * ray.dy > 0;
+    return towards ? { ...ray, dx: -ray.dx, dy: -ray.dy } : ray;
+  };
+  const face = (ray: Ray & { bore: number }, height: 'low' | 'middle' | 'high'): Ray & { bore: number } => {
+    // Low and high are across the face, as far as the face stands upright in the picture.
+    const up = { x: Math.abs(ray.dx) < 1e-6 ? 1 : -ray.dy * Math.sign(ray.dx), y: Math.abs(ray.dx) < 1e-6 ? 0 : Math.abs(ray.dx) };
+    const k = (height === 'high' ? -1 : height === 'low' ? 1 : 0) * 0.33 * ray.bore * bare.scale;
+    return { ...ray, x: ray.x + up.x * k, y: ray.y + up.y * k };
+  };
+  const seat: SideScene['seat'] = (on, height) => {
+    const dam = dams.find((d) => d.id === on);
+    if (dam) {
+      const item = setup.dams.find((d) => d.id === on);
+      return face(typeof item?.at === 'string' ? dam : { ...dam, ...outward(dam) }, height);
+    }
+    const [part = '', end] = on.split(':');
+    const p = byId.get(part);
+    if (p?.kind === 'cap') {
+      const index = bare.pipeOf(part);
+      const ray = index < 0 ? null : bare.at(index, bare.lengthOf(index));
+      return ray && face({ ...ray, bore: bare.boreOf(part) }, height);
+    }
+    if (p?.kind === 'jacket' && (end === 'a' || end === 'b')) {
+      const ray = bare.endOf(part, end);
+      if (!ray) return null;
+      // A nozzle in the wall of the shell, at its foot or at its top.
+      const side = height === 'low' ? 1 : -1;
+      const [inside, shell] = [-16 * ray.dx, bare.boreOf(part)];
+      return { x: ray.x + inside, y: ray.y + side * 0.5 * shell * bare.scale, dx: 0, dy: side, bore: shell };
+    }
+    return null;
+  };
+  return {
+    ...bare,
+    joints: setup.parts.flatMap((p) => {
+      const ray = p.on && p.kind !== 'cap' ? bare.endOf(p.id, 'a') : null;
+      return ray ? [{ part: p.id, bore: bare.boreOf(p.id), ...ray }] : [];
+    }),
+    dams,
+    seat,
+    seats: [
+      ...dams.map((d) => d.id),
+      ...setup.parts.flatMap((p) => (p.kind === 'cap' ? [p.id] : p.kind === 'jacket' ? [`${p.id}:a`, `${p.id}:b`] : [])),
+    ],
+  };
+}
+
+export const sideScene = (setup: Setup, frame: Frame): SideScene => withOpenings(bareScene(setup, frame), setup);

@@ -119,8 +119,8 @@ export function railLine(s: WeldState, stage: Stage, system: System): string {
       const most = read.length ? show(Math.max(...read), 'oxygen', system) : 'by clock';
       return s.arcs.length === 0 ? '' : early ? worst(`early, ${most}`) : `${most} at arc`;
     }
-    case 'look':
-      return s.verdict ? outcomeNames[s.verdict.outcome] : '';
+    case 'weld':
+      return `arc ${clock(s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000)}${s.rewelds ? `, R${s.rewelds}` : ''}`;
     default:
       return stageLine(s, stage, system);
   }

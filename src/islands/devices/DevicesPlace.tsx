@@ -213,6 +213,12 @@ function Register({ system, onRegister }: { system: System; onRegister: (wish: P
           return (
             <div className="grid grid-cols-2 items-start gap-2">
               <Declared kind={kind} set={set} />
+              {kind === 'foot-switch' && (
+                <p className="caution col-span-full bg-base-200 p-2 pl-6 text-sm">
+                  The mark switch is never the amperage pedal and stands apart from it: the wrong pedal strikes an arc. On a ladder take a
+                  clicker.
+                </p>
+              )}
               {(Object.keys(deviceForm) as (keyof typeof deviceForm)[]).map((name) => {
                 const { asked, label } = deviceForm[name];
                 const measured = name === 'resolution' || name === 'noise' || name === 'top';

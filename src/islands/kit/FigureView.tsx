@@ -15,7 +15,7 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
     <div className="border-b border-base-300">
       <details className="group">
         <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1 hover:bg-base-200">
-          <span className="w-28 shrink-0 @md:w-44 text-sm leading-tight">{words(f.label)}</span>
+          <span className="w-24 shrink-0 @md:w-44 text-sm leading-tight">{words(f.label)}</span>
           <span className={`font-figure ${big ? 'text-2xl font-bold' : 'text-base'} ${f.kind === 'typed' ? 'underline' : ''}`}>
             {range ? (
               <>
@@ -35,7 +35,7 @@ export function FigureView({ figure: f, system, big }: { figure: Figure; system:
           </span>
           {range && f.value !== null && <Band low={f.low as number} value={f.value} high={f.high as number} />}
           <span className="ml-auto shrink-0 text-xs text-base-content/80">
-            {kinds[f.kind]}{' '}
+            <span className="hidden @sm:inline">{kinds[f.kind]} </span>
             <span aria-hidden className="inline-block group-open:rotate-90">
               ›
             </span>

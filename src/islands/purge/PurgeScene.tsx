@@ -1,6 +1,6 @@
 /** The spool as the page: parts, dams, hoses and vents under the hand, the gas in it at a moment, every figure where it speaks, every fault ringed with its way out. */
-import { useMemo } from 'react';
-import { sideScene, type Box, type Frame, type SideScene } from '../../../core/models/drawing';
+import { memo, useCallback, useMemo } from 'react';
+import { sideScene, snug, type Box, type Frame, type SideScene } from '../../../core/models/drawing';
 import { airLeft, shortly, weighed, type Change, type Plan } from '../../../core/models/purge';
 import { partLabel, totalFlow } from '../../../core/models/setup';
 import { clock, format, inSystem, show, type System } from '../../../core/basics/units';
@@ -11,7 +11,7 @@ import { SideView } from '../../draw/SideView';
 import { keptClear } from '../../draw/sideWords';
 import { useBox, type Room } from '../../draw/useBox';
 import { useShop, useWeld } from '../weld/context';
-import { usePlanning } from '../weld/planning';
+import { usePlanning, usePlanningInHand } from '../weld/planning';
 
 /** Room for words over and under the tube; on a phone the words stand below the drawing. */
 export const frameFor = ({ width, height }: Room): Frame => {
@@ -89,7 +89,7 @@ export function gainWords(c: Change, system: System): string {
 
 export function PurgeScene() {
   const { system } = useShop();
-  const p = usePlanning();
+  const p = usePlanningInHand();
   const [box, room] = useBox<HTMLDivElement>();
   const frame = useMemo(() => room && frameFor(room), [room]);
   return (
@@ -141,14 +141,38 @@ export function rangeWords(low: number, high: number, quantity: Figure['quantity
   return a.unit === b.unit ? `${a.number} to ${b.number} ${b.unit}` : `${a.number} ${a.unit} to ${b.number} ${b.unit}`;
 }
 
-function Standing({ room, frame }: { room: Room; frame: Frame }) {
+const Standing = memo(function Standing({ room, frame }: { room: Room; frame: Frame }) {
+  const { setup, planner } = usePlanning();
+  const scene = useMemo(() => sideScene(setup, frame), [setup, frame]);
+  const taken = useCallback((): Box[] => [...keptClear(scene, setup, true), ...corner(room)], [scene, setup, room]);
+  return <Callouts list={useWords(scene)} room={room} taken={taken} still={planner.dragging} />;
+});
+
+const NOWHERE: Frame = { ...snug(980, 430, 150, 84), thickest: 110 };
+
+/** On a phone there is no room on the drawing: the same words, the weightiest first, under it. */
+export function PurgeWords() {
+  const { setup } = usePlanning();
+  const scene = useMemo(() => sideScene(setup, NOWHERE), [setup]);
+  const words = useWords(scene).filter((c) => !c.id.startsWith('flag'));
+  return (
+    <div className="flex flex-wrap gap-x-6 gap-y-2 px-4 py-2">
+      {words.map((c) => (
+        <div key={c.id} data-callout={c.id}>
+          {c.node}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** Everything that stands on the drawing, the weightiest first. */
+function useWords(scene: SideScene): Callout[] {
   const { system, prices } = useShop();
   const { setup, plan, planner, faults, rules, limit, shown, layer, liesFrom, moment, pick, wrong } = usePlanning();
   const { seen, change } = planner;
   const { state } = useWeld();
-  const scene = useMemo(() => sideScene(setup, frame), [setup, frame]);
   const unread = Object.keys(wrong).length > 0;
-  const taken = useMemo((): Box[] => [...keptClear(scene, setup, true), ...corner(room)], [scene, setup, room]);
 
   const spot = (at: string) => {
     const dam = scene.dams.find((d) => d.id === at);
@@ -159,7 +183,7 @@ function Standing({ room, frame }: { room: Room; frame: Frame }) {
     return dam ?? (r ? { x: r.x + r.dx * 20, y: r.y + r.dy * 20 } : null) ?? (free || null) ?? scene.middle(part);
   };
 
-  const list = useMemo((): Callout[] => {
+  return useMemo((): Callout[] => {
     const out: Callout[] = [];
     const settled = seen.computing !== 'plan' && seen.computing !== 'band';
     const figure = (id: string) => plan?.figures.find((f) => f.id === id);
@@ -343,5 +367,4 @@ function Standing({ room, frame }: { room: Room; frame: Frame }) {
     }
     return out;
   }, [scene, setup, plan, rules, faults, seen, limit, system, layer, liesFrom, shown, moment, unread, planner.start, change, pick]);
-  return <Callouts list={list} room={room} taken={taken} />;
 }

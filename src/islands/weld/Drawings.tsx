@@ -65,7 +65,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = false }: EndP
   return (
     <EndView
       film={filmsOf(state.design.alloyA)}
-      gap={looked ? null : gap}
+      gap={looked || state.done.weld ? null : gap}
       tints={looked ? seen : (state.look?.tints ?? [])}
       defects={looked ? l.defects : (state.look?.defects ?? [])}
       welded={state.done.weld ? 1 : 0}

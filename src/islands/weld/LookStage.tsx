@@ -5,6 +5,8 @@ import {
   arcText,
   defectNames,
   defectSchema,
+  gradeOutcome,
+  outcomeNames,
   wordFor,
   zoneNames,
   zoneSchema,
@@ -14,13 +16,16 @@ import {
 } from '../../../core/models/criteria';
 import { bandHex, bandRange, bandsOf, filmsOf, type Band } from '../../../core/models/tint';
 import { guideForm, insideByNames, type Look } from '../../../core/work/look';
+import { sameArc } from '../../../core/work/run';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { useShop, useWeld } from './context';
 import { ALL_ROUND, useDesk, type Looking } from './desk';
 import { WeldEnd } from './Drawings';
 import type { StageView } from './stageView';
-import { Verdict } from './Verdict';
+import { Title } from './StagePage';
+import { useJudged, Verdict } from './Verdict';
+import { useWords } from '../kit/reader';
 
 /** Five groups, first key; the second key picks within. */
 const groups: Band[][] = [
@@ -46,37 +51,50 @@ const useLooking = () => {
   };
 };
 
-function LookStage() {
-  const { criterion } = useWeld();
-  const { looking, lay } = useLooking();
-  const { zone, arc } = looking;
-  const [echo, setEcho] = useState('');
-  const [byNumber, setByNumber] = useState(false);
-  const grade = (how: Tint['grade'], said: string) => {
-    lay([{ zone, arc, grade: how }]);
-    setEcho(`${zoneNames[zone]}, ${arcText(arc)}: ${said}.`);
-  };
-  const gradeBand = (band: Band) => grade({ by: 'band', band }, wordFor(criterion, band));
-  useDigits(gradeBand, setEcho);
+/** The panel: how the inside was seen, what is bright all round, what else was seen; the verdict stands below. */
+function LookForm() {
+  const { looking } = useLooking();
   return (
     <div className="space-y-3">
       <HowSeen />
-      <Where onBright={setEcho} />
+      <AllBright />
+      <p className="min-h-6 border-l-4 border-base-content pl-2 text-base font-semibold" role="status">
+        {looking.said}
+      </p>
+      <Defects />
+    </div>
+  );
+}
+
+/** Beside the joint: where the next grade goes, and the tints as the model of the oxide draws them. */
+function Choices() {
+  const { criterion } = useWeld();
+  const { looking, lay, change } = useLooking();
+  const { zone, arc } = looking;
+  const [byNumber, setByNumber] = useState(false);
+  const say = (said: string) => change({ said });
+  const grade = (how: Tint['grade'], said: string) => {
+    lay([{ zone, arc, grade: how }]);
+    say(`${zoneNames[zone]}, ${arcText(arc)}: ${said}.`);
+  };
+  const gradeBand = (band: Band) => grade({ by: 'band', band }, wordFor(criterion, band));
+  useDigits(gradeBand, say);
+  return (
+    <div className="flex flex-col gap-2 p-3 lg:overflow-y-auto">
+      <Where />
       {criterion.numbers && (
-        <label className="flex items-center gap-2 text-sm">
-          <input type="checkbox" className="checkbox" checked={byNumber} onChange={(e) => setByNumber(e.target.checked)} />
+        <label className="flex items-center gap-2 text-sm text-black">
+          <input type="checkbox" className="checkbox border-black" checked={byNumber} onChange={(e) => setByNumber(e.target.checked)} />
           by the number of a printed guide
         </label>
       )}
       {byNumber ? (
-        <ByNumber onGrade={(guide, number) => grade({ by: 'number', number, guide }, `number ${number} of ${guide}`)} />
+        <div className="bg-base-100 p-3">
+          <ByNumber onGrade={(guide, number) => grade({ by: 'number', number, guide }, `number ${number} of ${guide}`)} />
+        </div>
       ) : (
         <Bands onBand={gradeBand} onUnseen={() => grade({ by: 'unseen' }, 'not seen')} />
       )}
-      <p className="min-h-6 text-sm" role="status">
-        {echo}
-      </p>
-      <Defects />
     </div>
   );
 }
@@ -84,9 +102,9 @@ function LookStage() {
 function HowSeen() {
   const { looking, change } = useLooking();
   return (
-    <div className="grid grid-cols-2 gap-3">
+    <div className="space-y-1">
       <label className="block text-sm font-medium">
-        Inside seen
+        Inside seen by
         <select
           aria-label="Inside seen"
           className="select min-h-12 w-full"
@@ -101,7 +119,7 @@ function HowSeen() {
           ))}
         </select>
       </label>
-      <label className="flex min-h-12 items-end gap-2 pb-3 text-sm">
+      <label className="flex min-h-11 items-center gap-2 text-sm">
         <input type="checkbox" className="checkbox" checked={looking.reachable} onChange={(e) => change({ reachable: e.target.checked })} />
         inside can be reached, cleaned and seen
       </label>
@@ -111,22 +129,38 @@ function HowSeen() {
 
 const half = (h: number): string => `${Math.floor(h) || 12}${h % 1 ? ':30' : ''}`;
 
-/** Zone and arc the next grade goes to; one press for a side that is bright. */
-function Where({ onBright }: { onBright: (echo: string) => void }) {
-  const { looking, change, lay } = useLooking();
-  const { zone, arc, insideBy } = looking;
+/** One press for a side that is bright, bead and HAZ together, all round. */
+function AllBright() {
+  const { looking, lay, change } = useLooking();
+  const { insideBy } = looking;
   const inside = insideBy === 'direct' || insideBy === 'borescope';
-  const allRound = arcHours(arc) > 11.9;
-  /** Bead and HAZ together, all round. */
   const bright = (side: 'inside' | 'outside') => {
     const zones = zoneSchema.options.filter((z) => z.startsWith(side === 'inside' ? 'id' : 'od'));
     lay(zones.map((z): Tint => ({ zone: z, arc: ALL_ROUND, grade: { by: 'band', band: 'bright' } })));
     const where = side === 'inside' ? `Inside, seen ${seenBy[insideBy || 'not-seen']}` : 'Outside';
-    onBright(`${where}: bead and HAZ bright, all round. Change what is not.`);
+    change({ said: `${where}: bead and HAZ bright, all round. Change what is not.` });
   };
   return (
+    <div className="grid grid-cols-2 gap-2">
+      <button type="button" className="btn h-auto min-h-14 px-2 leading-tight" disabled={!inside} onClick={() => bright('inside')}>
+        {inside ? `Inside bright, seen ${seenBy[insideBy]}` : insideBy === '' ? 'Inside: say first how it was seen' : 'Inside not seen'}
+      </button>
+      <button type="button" className="btn h-auto min-h-14 px-2 leading-tight" onClick={() => bright('outside')}>
+        Outside bright
+      </button>
+    </div>
+  );
+}
+
+/** Zone and arc the next grade goes to. */
+function Where() {
+  const { looking, change } = useLooking();
+  const { zone, arc, insideBy } = looking;
+  const inside = insideBy === 'direct' || insideBy === 'borescope';
+  const allRound = arcHours(arc) > 11.9;
+  return (
     <>
-      <div role="radiogroup" aria-label="Zone" className="grid grid-cols-4 gap-1">
+      <div role="radiogroup" aria-label="Zone" className="grid grid-cols-2 gap-1">
         {zoneSchema.options.map((z: Zone) => (
           <button
             key={z}
@@ -134,17 +168,17 @@ function Where({ onBright }: { onBright: (echo: string) => void }) {
             role="radio"
             aria-checked={zone === z}
             disabled={!inside && z.startsWith('id')}
-            className={`btn min-h-12 px-1 text-sm ${zone === z ? 'btn-primary' : ''}`}
+            className={`btn min-h-12 border-black px-1 text-sm ${zone === z ? 'btn-primary' : ''}`}
             onClick={() => change({ zone: z })}
           >
             {zoneNames[z]}
           </button>
         ))}
       </div>
-      <div className="flex flex-wrap items-end gap-2">
+      <div className="flex flex-wrap items-end gap-2 text-black">
         <button
           type="button"
-          className={`btn min-h-12 ${allRound ? 'btn-primary' : ''}`}
+          className={`btn min-h-12 border-black ${allRound ? 'btn-primary' : ''}`}
           aria-pressed={allRound}
           onClick={() => change({ arc: ALL_ROUND })}
         >
@@ -155,7 +189,7 @@ function Where({ onBright }: { onBright: (echo: string) => void }) {
             {end}
             <select
               aria-label={`Arc ${end}`}
-              className="select ml-1 min-h-12 w-24"
+              className="select ml-1 min-h-12 w-22 text-base-content"
               value={arc[end]}
               onChange={(e) => change({ arc: { ...arc, [end]: Number(e.target.value) } })}
             >
@@ -167,15 +201,7 @@ function Where({ onBright }: { onBright: (echo: string) => void }) {
             </select>
           </label>
         ))}
-        <span className="pb-3 text-xs text-base-content/80">or press the clock: start, then end</span>
-        <div className="ml-auto flex flex-wrap justify-end gap-1">
-          <button type="button" className="btn min-h-12" disabled={!inside} onClick={() => bright('inside')}>
-            {inside ? `Inside bright, seen ${seenBy[insideBy]}` : insideBy === '' ? 'Inside: say first how it was seen' : 'Inside not seen'}
-          </button>
-          <button type="button" className="btn min-h-12" onClick={() => bright('outside')}>
-            Outside bright
-          </button>
-        </div>
+        <span className="basis-full text-sm">or press the clock: start, then end</span>
       </div>
     </>
   );
@@ -207,32 +233,44 @@ function Bands({ onBand, onUnseen }: { onBand: (band: Band) => void; onUnseen: (
   const { looking } = useLooking();
   const films = filmsOf(state.design.alloyA);
   const film = looking.zone.startsWith('id') ? films.id : films.od;
-  const look = 'flex min-h-14 flex-col bg-[#777777] p-1 text-left text-xs leading-tight text-black hover:outline-2 hover:outline-black';
+  const look = 'flex min-h-14 flex-col p-1 text-left text-[12.5px] leading-[1.1] text-black hover:outline-2 hover:outline-black';
+  const here = looking.tints.findLast((t) => t.zone === looking.zone && sameArc(t.arc, looking.arc));
+  const bands = bandsOf(film);
+  const allowed = (b: Band) => gradeOutcome(criterion, looking.zone, { by: 'band', band: b }) === 'accept';
   return (
-    <div className="grid grid-cols-6 gap-1 bg-[#777777] p-2" aria-label="Tint, computed colours">
-      {bandsOf(film).map((b) => {
+    <div className="grid grid-cols-6 gap-x-1 gap-y-1 bg-[#777777]" aria-label="Tint, computed colours">
+      {bands.map((b) => {
         const range = bandRange(film, b);
+        const chosen = here?.grade.by === 'band' && here.grade.band === b;
         return (
           <button
             key={b}
             type="button"
-            className={look}
+            className={`${look} ${chosen ? 'outline-4 outline-black' : ''}`}
+            aria-pressed={chosen}
             onClick={() => onBand(b)}
             title={range ? `film about ${Math.round(range[0])} to ${Math.round(range[1])} nm (model)` : 'scale, no film thickness'}
           >
-            <svg viewBox="0 0 40 14" preserveAspectRatio="none" className="mb-1 h-6 w-full" aria-hidden>
-              <rect width="40" height="14" fill={bandHex(film, b)} {...(!range && { stroke: '#000', strokeWidth: 0.6 })} />
+            {/* The limit is drawn on the choices: what this criterion allows here has a bar over it. */}
+            <span className={`mb-0.5 block h-1 w-full ${allowed(b) ? 'bg-white' : ''}`} aria-hidden />
+            <svg viewBox="0 0 40 24" preserveAspectRatio="none" className="mb-1 h-9 w-full" aria-hidden>
+              <rect width="40" height="24" fill={bandHex(film, b)} {...(!range && { stroke: '#000', strokeWidth: 0.6 })} />
             </svg>
             {wordFor(criterion, b)}
+            {allowed(b) && <span className="sr-only">, allowed</span>}
           </button>
         );
       })}
       <button type="button" className={look} onClick={onUnseen}>
-        <svg viewBox="0 0 40 14" preserveAspectRatio="none" className="mb-1 h-6 w-full" aria-hidden>
-          <rect x="0.5" y="0.5" width="39" height="13" fill="none" stroke="#000" strokeDasharray="3 2" />
+        <span className="mb-0.5 block h-1" aria-hidden />
+        <svg viewBox="0 0 40 24" preserveAspectRatio="none" className="mb-1 h-9 w-full" aria-hidden>
+          <rect x="0.5" y="0.5" width="39" height="23" fill="none" stroke="#000" strokeDasharray="3 2" />
         </svg>
         Not seen
       </button>
+      <p className="col-span-full text-sm text-black">
+        White bar: allowed here by {criterion.id} version {criterion.version}.
+      </p>
     </div>
   );
 }
@@ -269,12 +307,12 @@ function Defects() {
   const [kind, setKind] = useState<DefectKind>('concavity');
   return (
     <>
-      <div className="flex flex-wrap items-end gap-2">
-        <label className="flex flex-col text-sm font-medium">
-          Defect
+      <div className="grid grid-cols-2 items-end gap-2">
+        <label className="col-span-2 flex flex-col text-sm font-medium">
+          Also seen, {arcText(arc)}
           <select
             aria-label="Defect"
-            className="select min-h-12 w-52"
+            className="select min-h-12 w-full"
             value={kind}
             onChange={(e) => setKind(defectSchema.parse(e.target.value))}
           >
@@ -312,12 +350,32 @@ function Defects() {
   );
 }
 
+/** The verdict first, with the reason that weighs most; what is still not seen while it is not all seen. No hue here: colour is judged on this page. */
+function LookHead() {
+  const { criterion } = useWeld();
+  const words = useWords();
+  const { verdict } = useJudged();
+  const { outcome, reasons, missing } = verdict;
+  const rule = `${criterion.id} version ${criterion.version}`;
+  const [first] = reasons;
+  return (
+    <Title
+      level={outcome === 'accept' ? 'none' : 'mind'}
+      title={outcome === 'incomplete' ? (first ? 'Past the limit, and not all seen.' : 'Not all seen yet.') : `${outcomeNames[outcome]}.`}
+      reason={words(first ?? `${missing.join('; ')}. ${rule}.`)}
+    />
+  );
+}
+
 function LookDrawing() {
   return (
-    <div className="bg-[#777777]">
-      <WeldEnd grading pressed />
+    <div className="flex flex-col lg:absolute lg:inset-0 lg:grid lg:grid-cols-[minmax(0,1fr)_26rem]">
+      <div className="relative min-h-80 lg:min-h-0">
+        <WeldEnd grading pressed />
+      </div>
+      <Choices />
     </div>
   );
 }
 
-export const look: StageView = { view: 'end', Form: LookStage, Drawing: LookDrawing, Below: Verdict };
+export const look: StageView = { view: 'end', Head: LookHead, Drawing: LookDrawing, Form: LookForm, Below: Verdict, grey: true };

@@ -6,9 +6,10 @@ import { clockGate, headlineOf } from '../../../core/models/purge';
 import { inSystem, timed } from '../../../core/basics/units';
 import { Figures } from '../kit/FigureView';
 import { Rules } from '../kit/notes';
+import { usePhone } from '../kit/useScreen';
 import { WrongFields } from '../kit/wrong';
 import { OpeningsPanel } from '../purge/OpeningsPanel';
-import { PurgeScene } from '../purge/PurgeScene';
+import { PurgeScene, PurgeWords } from '../purge/PurgeScene';
 import { TimeLine } from '../purge/TimeLine';
 import { useShop, useWeld } from './context';
 import { WeldSide } from './Drawings';
@@ -138,8 +139,10 @@ function PlanFoot() {
   const { free } = planner.spaces.layout;
   const rule = plan?.figures.find((f) => f.id === 'trapped')?.value ?? null;
   const trapped = layer && rule !== null ? layer.since + rule : null;
+  const phone = usePhone();
   return (
     <WrongFields value={tellWrong}>
+      {phone && <PurgeWords />}
       <div className="border-t border-base-300 px-4">
         <Tools />
         <div

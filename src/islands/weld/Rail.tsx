@@ -58,7 +58,7 @@ function Length({ id, open, running, last, onOpen }: LengthProps) {
       data-done={done}
       data-due={due}
       aria-current={open ? 'step' : undefined}
-      className={`mt-0 min-h-12 min-w-24 px-2.5 text-left lg:mt-2 lg:h-[52px] ${open ? 'grow-[1.7] lg:min-w-40' : 'grow'} basis-0 overflow-hidden border-base-content ${wall} ${last ? '' : done ? 'border-r-[5px]' : 'tube-apart'} ${open ? 'bg-base-100' : done ? 'bg-[var(--argon)] hover:brightness-95' : 'hover:bg-base-300'}`}
+      className={`mt-0 min-h-12 min-w-24 px-2.5 sm:min-w-20 text-left lg:mt-2 lg:h-[52px] ${open ? 'grow-[1.7] lg:min-w-40' : 'grow'} basis-0 overflow-hidden border-base-content ${wall} ${last ? '' : done ? 'border-r-[5px]' : 'tube-apart'} ${open ? 'bg-base-100' : done ? 'bg-[var(--argon)] hover:brightness-95' : 'hover:bg-base-300'}`}
       onClick={onOpen}
     >
       <span className={`block leading-tight ${open ? 'text-lg font-bold' : 'text-sm font-semibold'}`}>

@@ -1,5 +1,5 @@
 /** A running purge: what it waits for as the headline, the drawing alive, the reading against the limit, and the marks. It advises and never locks. */
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { sideScene } from '../../../core/models/drawing';
 import { airLayer, curveAt } from '../../../core/models/purge';
 import { STALE_AFTER } from '../../../core/models/sensor';
@@ -120,7 +120,7 @@ function LiveWords({ run, room, seconds }: Of & { room: Room; seconds: number | 
       : null;
   const joint = at(band?.joint);
   const round = (x: number) => show(x, 'oxygen', system);
-  const taken = useMemo(() => [...keptClear(scene, setup), ...corner(room, true)], [scene, setup, room]);
+  const taken = useCallback(() => [...keptClear(scene, setup), ...corner(room, true)], [scene, setup, room]);
   const list = useMemo((): Callout[] => {
     const out: Callout[] = [];
     const numberOf = numberIn(spoolWelds);
@@ -264,7 +264,12 @@ export function RunPanel({ run }: Of) {
   const toEnd = gasToEnd(totalFlow(run.started.setup), state.design.size, hand.holdSeconds);
   const dry = supply !== null && supply.left < toEnd && run.phase !== 'holding' && backing === 'purge';
   const gasOnly = new Set(['look', 'bottle', 'dam-out', 'grind', 'hold', 'refill']);
-  const list = targets(run).filter((t) => backing === 'purge' || !gasOnly.has(t.mark));
+  const { foot } = view;
+  const others = targets(run).filter(
+    (t) => (backing === 'purge' || !gasOnly.has(t.mark)) && !(t.mark === foot?.mark && t.weld === foot.weld),
+  );
+  // First what is safe next, as the foot has it.
+  const list = [...(foot ? [foot] : []), ...others];
   const name = (t: Target) => (t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label);
   const ending = run.phase === 'holding' && view.holdLeft === 0;
   return (
@@ -273,7 +278,7 @@ export function RunPanel({ run }: Of) {
       <div className="grid grid-cols-2 gap-2">
         {list.map((t, i) => {
           const first = i === 0;
-          const strong = first && (t.mark !== 'arc-on' || g.ready || run.phase === 'between');
+          const strong = first && foot !== null;
           return (
             <button
               key={t.label}

@@ -36,13 +36,13 @@ export function StagePage({
       <section className={`flex min-w-0 flex-col lg:min-h-0 ${grey ? 'bg-[#777777]' : ''}`} aria-label={`${stageNames[stage]}, drawing`}>
         <div className={`flex shrink-0 items-start gap-4 px-4 pt-3 pb-1 ${grey ? 'bg-base-100' : ''}`}>
           <div className="min-w-0 grow">{Head ? <Head /> : <Plain stage={stage} />}</div>
-          <Insets view={view} live={state.runs.some((r) => r.endedAt === null)} onTurn={(v) => act({ do: 'turn', view: v })} />
+          <Insets view={view} hang={!grey} live={state.runs.some((r) => r.endedAt === null)} onTurn={(v) => act({ do: 'turn', view: v })} />
         </div>
         <div role="tabpanel" aria-label={`${view} view`} className="relative min-h-72 grow lg:min-h-0">
           <Large />
         </div>
         {view === 'end' && (
-          <p className={`shrink-0 px-4 py-1 text-xs ${grey ? 'text-white' : 'text-base-content/80'}`}>
+          <p className={`shrink-0 px-4 py-1 text-xs ${grey ? 'text-black' : 'text-base-content/80'}`}>
             12 is scribed on the tube; hours run clockwise looking {state.design.looking}.
           </p>
         )}
@@ -107,9 +107,19 @@ export function Title({ level, title, reason, children }: { level: Level; title:
 }
 
 /** The other two, always in the same order. While a purge runs the joint is the larger of them: tape and arc so far stand on it. */
-function Insets({ view, live, onTurn }: { view: View; live: boolean; onTurn: (v: View) => void }) {
+function Insets({
+  view,
+  hang,
+  live,
+  onTurn,
+}: {
+  view: View;
+  /** over the drawing: where nothing stands in that corner */ hang: boolean;
+  live: boolean;
+  onTurn: (v: View) => void;
+}) {
   return (
-    <div className="z-10 flex shrink-0 items-start gap-1.5 lg:-mb-20" role="tablist" aria-label="Drawings">
+    <div className={`z-10 flex shrink-0 items-start gap-1.5 ${hang ? 'lg:-mb-20' : ''}`} role="tablist" aria-label="Drawings">
       {views.map((id) => {
         const { name, Drawing } = drawings[id];
         return (
@@ -160,11 +170,11 @@ function CautionStrip({ stage }: { stage: Stage }) {
         {shown.map((t) => (
           <li key={t}>{words(t)}</li>
         ))}
-        {read && <li className="font-semibold">Cautions of this step, read</li>}
+        {read && <li className="font-semibold">Cautions of this step, folded away</li>}
       </ul>
       {fold.length > 0 && (
         <button type="button" className="btn min-h-11 shrink-0 px-3" aria-expanded={!read} onClick={() => setRead(!read)}>
-          {read ? 'Show' : 'Read'}
+          {read ? 'Show' : 'Fold away'}
         </button>
       )}
     </aside>

@@ -10,20 +10,26 @@ import { useDesk } from './desk';
 
 const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
 
-export function Verdict() {
-  const { state, criterion, record } = useWeld();
-  const words = useWords();
+/** The look as it stands on the desk, and what the criterion says of it. */
+export function useJudged() {
+  const { state, criterion } = useWeld();
   const { insideBy, tints, defects, reachable } = useDesk().desk.looking;
-  const [chosen, setChosen] = useState<Outcome | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [busy, setBusy] = useState(false);
   const inside = insideBy === 'direct' || insideBy === 'borescope';
   const seen = {
     tints: inside ? [...tints] : tints.filter((t) => t.zone.startsWith('od')),
     defects: [...defects],
     insideReachable: reachable,
   };
-  const verdict = judge(criterion, seen, weldFindings(state, criterion));
+  return { insideBy, seen, verdict: judge(criterion, seen, weldFindings(state, criterion)) };
+}
+
+export function Verdict() {
+  const { state, criterion, record } = useWeld();
+  const words = useWords();
+  const { insideBy, seen, verdict } = useJudged();
+  const [chosen, setChosen] = useState<Outcome | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [busy, setBusy] = useState(false);
 
   // The draft is what was recorded when it still reads the same as when it was saved, or as when the page came up with it.
   const text = JSON.stringify([seen, insideBy]);
@@ -62,8 +68,8 @@ export function Verdict() {
   const given = chosen !== null && allowed.includes(chosen) ? chosen : outcome;
 
   return (
-    <div className="space-y-3">
-      <div className="border-2 border-base-content p-3" aria-live="polite">
+    <div className="mt-auto space-y-3 pb-3">
+      <div className="border-2 border-base-content bg-base-100 p-3" aria-live="polite">
         <p className="text-xl font-bold" data-testid="verdict">
           {outcome === 'incomplete' ? 'Incomplete' : outcomeNames[outcome]}
         </p>
@@ -76,8 +82,8 @@ export function Verdict() {
           {criterion.id} version {criterion.version}. {criterion.source}
         </p>
       </div>
-      <RefusalNote refusal={refusal} />
-      <div className="flex flex-wrap items-end gap-2">
+      <div className="stay flex flex-wrap items-end gap-2">
+        <RefusalNote refusal={refusal} />
         <button type="button" className={`btn min-h-12 ${recorded ? '' : 'btn-primary'}`} disabled={busy || recorded} onClick={save}>
           {recorded ? 'Look recorded' : outcome === 'incomplete' ? 'Record the look, incomplete' : 'Record the look'}
         </button>

@@ -24,6 +24,8 @@ export type Looking = {
   arc: Arc;
   /** the next press on the clock begins an arc; else it ends it */
   begins: boolean;
+  /** the last grade, in words */
+  said: string;
 };
 export const ALL_ROUND: Arc = { from: 12, to: 12 };
 
@@ -36,6 +38,7 @@ export const lookingAt = (look: Look | null, reachable: boolean): Looking => ({
   zone: 'id-haz',
   arc: ALL_ROUND,
   begins: true,
+  said: '',
 });
 
 export type Desk = {

@@ -1,5 +1,5 @@
 /** The plan of the purge while it is on the desk: the set-up with its history, what the model says of it, what is in hand in the drawing. */
-import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { airLayer, readyBy, type AirLayer, type Plan, type Ready, type Rule } from '../../../core/models/purge';
 import { withPart, type Setup } from '../../../core/models/setup';
 import type { Fault, Seat } from '../../../core/basics/spool';
@@ -51,9 +51,17 @@ export type Planning = {
   liesFrom: number | null;
 };
 
-const Context = createContext<Planning | null>(null);
+const Calm = createContext<Planning | null>(null);
+const Hand = createContext<Planning | null>(null);
+/** What all but the drawing goes by: while something is dragged it follows as there is time, so that the drawing keeps up with the hand. */
 export function usePlanning(): Planning {
-  const planning = useContext(Context);
+  const planning = useContext(Calm);
+  if (!planning) throw new Error('no plan');
+  return planning;
+}
+/** As it is under the hand, with every move. */
+export function usePlanningInHand(): Planning {
+  const planning = useContext(Hand);
   if (!planning) throw new Error('no plan');
   return planning;
 }
@@ -180,5 +188,10 @@ export function PlanningDesk({ active, children }: { active: boolean; children: 
       liesFrom,
     ],
   );
-  return <Context value={value}>{children}</Context>;
+  const later = useDeferredValue(value);
+  return (
+    <Hand value={value}>
+      <Calm value={planner.dragging ? later : value}>{children}</Calm>
+    </Hand>
+  );
 }
