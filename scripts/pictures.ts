@@ -33,7 +33,7 @@ const knob = (settings: object) =>
 
 await page.goto(base);
 await settle();
-await field('Who I am').selectOption({ label: 'Bram Tarn (W4)' });
+await Promise.all([page.waitForEvent('load'), field('Who I am').selectOption({ label: 'Bram Tarn (W4)' })]);
 await settle();
 await page.goto(base);
 await settle();
@@ -50,6 +50,8 @@ for (const [name, path] of [
 }
 
 await page.goto(base + running);
+const corner = page.getByLabel('Places, who I am, day or dark bay');
+await corner.click();
 await page.getByRole('button', { name: 'Dark bay' }).click();
 await page.goto(`${base}${running}/bench`);
 await shot('bench');
@@ -59,7 +61,10 @@ const slate = await tablet.newPage();
 await slate.goto(base);
 await slate.goto(base + running);
 await shot('tablet-run', slate);
+await page.reload();
+await corner.click();
 await page.getByRole('button', { name: 'Day' }).click();
+await page.reload();
 
 await knob({ state: 'open', fresh: true, speed: 12 });
 await fetch(`${flowMeter}/set`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ set: 8 }) });
@@ -89,23 +94,29 @@ await shot('setup');
 await press('Record the set-up');
 const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
 const computed = () => page.locator('[data-testid="headline"][data-computing="done"]').waitFor({ timeout: 30_000 });
+await tab('Dams, hose, vent');
 await press('Vent 1');
 await field('Vent at').selectOption('low');
+await tab('Times');
 await computed();
+await page.waitForTimeout(4000);
 await shot('purge');
-await field('Vent at').selectOption('high');
+await press('Undo');
 await tab('Spool');
 await field('The spool in one line').fill('16 in, weld, tee up [4 in], 12 in, elbow up, 10 in');
 await press('Lay it out');
 await computed();
 await page.getByRole('button', { name: 'tee 2', exact: true }).press('Enter');
 await shot('spool');
+await tab('Times');
+await page.waitForTimeout(4000);
+await shot('leg');
 await tab('What gains');
-await shot('gain');
-await page.getByRole('button', { name: /^Do it: Vent the straight/ }).click();
+await page
+  .getByRole('button', { name: /^Do it: Vent the straight/ })
+  .first()
+  .click();
 await computed();
-await tab('Watch it fill');
-await shot('fill');
 await tab('Root push');
 await page.getByLabel('Share of the gap shut').fill('5');
 await shot('root');
@@ -115,17 +126,27 @@ await press('Lay it out');
 await computed();
 await page.getByRole('button', { name: /^Counted:/ }).click();
 await press('Start the purge');
-await knob({ state: 'on' });
-await page.waitForTimeout(20_000);
+// At its own pace, so that what is read and what was planned are of one purge.
+await knob({ state: 'on', speed: 1 });
+await page.waitForTimeout(50_000);
 await press('Tack');
-await page.locator('[data-ready="true"]').waitFor({ timeout: 120_000 });
 await shot('run');
+await knob({ speed: 12 });
+await page.locator('[data-ready="true"]').waitFor({ timeout: 120_000 });
 await press('Arc on');
 await page.waitForTimeout(8000);
 await press('Arc off');
 await press('Hold');
+const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, storageState: await desk.storageState() });
+const hand = await phone.newPage();
+await hand.goto(`${base}${weld}/bench`);
+await shot('bench-phone', hand);
+await phone.close();
 // A hold that is cut short is for the engineer: the gas stays on as long as it is asked for.
-await page.getByText('Take the dams out, count them, then press done.').waitFor({ timeout: 120_000 });
+await page
+  .getByText(/Take the dams out, count them, then press done/)
+  .first()
+  .waitFor({ timeout: 120_000 });
 await page.getByLabel(/Dams and tape out/).fill('2');
 await page.getByRole('button', { name: 'Done, hold to press' }).hover();
 await page.mouse.down();
@@ -138,11 +159,11 @@ await press('Outside bright');
 await page.getByRole('radio', { name: 'Inside, HAZ' }).click();
 await field('Arc from').selectOption('4');
 await field('Arc to').selectOption('8');
-await page.getByRole('button', { name: 'Light straw' }).click();
+await page.getByRole('button', { name: /^Light straw/ }).click();
 await page.getByRole('radio', { name: 'Outside, HAZ' }).click();
 await field('Arc from').selectOption('10');
 await field('Arc to').selectOption('2');
-await page.getByRole('button', { name: 'Gold' }).click();
+await page.getByRole('button', { name: /^Gold/ }).click();
 await shot('look');
 await press('Record the look');
 await press('Give the verdict');

@@ -3,7 +3,7 @@
  * and outside by arc, defects. One hour or arc can be chosen on it by pointer or by arrow keys.
  */
 import { arcText, defectNames, zoneNames, type Arc, type FoundDefect, type Tint, type Zone } from '../../core/models/criteria';
-import { atHour, hourOf, sector } from '../../core/models/drawing';
+import { atHour, gapBand, hourOf, sector } from '../../core/models/drawing';
 import { arcName, quarters, sameArc, type Peeled } from '../../core/work/run';
 import { bandHex, bandNames, type Film } from '../../core/models/tint';
 
@@ -103,6 +103,14 @@ export function EndView({
       {/* the wall, drawn thicker than it is */}
       <path d={sector(C, C, 57, 65, 12, 12)} fillRule="evenodd" className={grading ? 'fill-[#8c8c8c]' : 'fill-base-300'} />
       <path d={sector(C, C, 57, 65, 12, 12)} fillRule="evenodd" fill="none" className="stroke-base-content" strokeWidth="0.8" />
+      {gap && welded === 0 && !mini && (
+        <path
+          d={gapBand(C, C, 61, gap.narrowAt, gap.wideAt, 0.8, 5.5)}
+          fillRule="evenodd"
+          className="fill-base-100 stroke-base-content"
+          strokeWidth="0.5"
+        />
+      )}
       {welded > 0 && (
         <path
           d={sector(C, C, 57.5, 64.5, 12, welded >= 1 ? 12 : 12 * welded)}

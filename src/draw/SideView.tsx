@@ -274,6 +274,21 @@ export function SideView({
   return (
     <svg ref={svg} data-side viewBox={`0 0 ${W} ${H.toFixed(0)}`} className={className} role={live ? 'group' : 'img'} aria-label={said}>
       {!mini && <Weave />}
+      {/* What is picked has a halo behind it: over it, it would be taken for gas. */}
+      {live && picked && (
+        <g className="pointer-events-none" fill="none">
+          {scene.pipes
+            .filter((p) => p.part === picked)
+            .map((p) => (
+              <polyline
+                key={p.index}
+                points={p.points.map((q) => `${q.x.toFixed(1)},${q.y.toFixed(1)}`).join(' ')}
+                strokeWidth={p.inner + 2 * wall + 16}
+                className="stroke-base-content/25"
+              />
+            ))}
+        </g>
+      )}
       {pipes}
       {live &&
         scene.pipes.map((p) => {
@@ -289,8 +304,8 @@ export function SideView({
                 .join(' ')}
               fill="none"
               strokeWidth={Math.max(18, p.outer)}
-              stroke={picked === p.part ? 'currentColor' : 'transparent'}
-              strokeOpacity={picked === p.part ? 0.28 : 0}
+              stroke="currentColor"
+              strokeOpacity={0}
               strokeLinecap="butt"
               role="button"
               tabIndex={0}

@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import { planPurge, type Plan } from '../../core/models/purge';
 import { startingSetup, type Setup } from '../../core/models/setup';
 import { findSize, type Size } from '../../core/basics/sizes';
-import { atPurge, be, due, field, hold, json, press, startPurge, test, watch } from './hands';
+import { atPurge, be, due, enterWork, field, hold, json, press, startPurge, test, watch } from './hands';
 
 async function toPlanning(page: Page, spool: string, count = 1): Promise<string> {
   const [id = ''] = await atPurge(page, { job: 'Planner', spool, count, name: 'Ines Halloway' });
@@ -89,6 +89,55 @@ test('a closed branch is wrong, the best change vents it, one press does it and 
   await expect(page.getByRole('button', { name: /^Vent 2 at the high point of dam 2/ })).toBeVisible();
   await press(page, 'Undo');
   await expect(page.getByText(/A closed branch/)).toBeVisible();
+});
+
+test('a low vent is the headline, ringed at its spot with the way out beside it; one press mends it, one undoes it', async ({ page }) => {
+  await toPlanning(page, 'PL-6');
+  const title = page.getByTestId('title');
+  await expect(title).toHaveAttribute('data-level', /none|mind/);
+  const vent = page.getByRole('button', { name: /^Vent 1 at the high point/ });
+  const box = await vent.boundingBox();
+  if (!box) throw new Error('no vent');
+  await test.step('moved by pointer, as a hand would: down across the face', async () => {
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 90, { steps: 8 });
+    await page.mouse.up();
+    await expect(page.getByRole('button', { name: /^Vent 1 at the low point/ })).toBeVisible();
+  });
+  await expect(title).toContainText('Vent is low: air stays on top, over the joint.');
+  await expect(title).toHaveAttribute('data-level', 'stop');
+  const wrong = page.locator('[data-callout^="wrong-vent-height"]');
+  await expect(wrong).toContainText('Wrong: vent is low');
+  await expect(page.locator('[data-callout="air"]')).toContainText('air left on top, over 1 %');
+  await wrong.getByRole('button', { name: /Vent at the high point/ }).click({ timeout: 20_000 });
+  await expect(title).not.toContainText('Vent is low');
+  await press(page, 'Undo');
+  await expect(title).toContainText('Vent is low');
+});
+
+test('fit-up: the gap is typed on the clock, beside the hours it was measured at, and stands in the form', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  await enterWork(page, { job: 'Planner', spool: 'PL-7' });
+  const clock = page.getByRole('img', { name: /^End view/ }).first();
+  const face = await clock.boundingBox();
+  if (!face) throw new Error('no clock');
+  const [x, y] = [face.x + face.width / 2, face.y + face.height / 2];
+  // Pressed at twelve, then at six.
+  await page.mouse.click(x, y - 150);
+  await page.mouse.click(x, y + 150);
+  await expect(field(page, 'Narrowest at')).toHaveValue('12');
+  await expect(field(page, 'Widest at')).toHaveValue('6');
+  await page.getByLabel('narrowest, at 12 on the drawing').fill('0.1 mm');
+  await page.getByLabel('widest, at 6 on the drawing').fill('wide');
+  await page.getByLabel('high-low on the drawing').fill('0.2 mm');
+  await expect(field(page, 'Narrowest gap')).toHaveValue('0.1 mm');
+  await expect(field(page, 'High-low')).toHaveValue('0.2 mm');
+  await press(page, 'Record the fit-up');
+  await expect(page.getByText('"wide" is not a length.')).toBeVisible();
+  await page.getByLabel('widest, at 6 on the drawing').fill('0.3 mm');
+  await expect(page.getByTestId('title')).toContainText('Gap 0.1 mm to 0.3 mm.');
 });
 
 test('bad set-ups are named at their spot: no vent, no inlet, another size, a dam in nothing', async ({ page }) => {

@@ -45,6 +45,24 @@ export function sector(cx: number, cy: number, inner: number, outer: number, fro
   return `M${n(a.x)} ${n(a.y)}A${n(outer)} ${n(outer)} 0 ${large} 1 ${n(b.x)} ${n(b.y)}L${n(c.x)} ${n(c.y)}A${n(inner)} ${n(inner)} 0 ${large} 0 ${n(d.x)} ${n(d.y)}Z`;
 }
 
+/**
+ * An uneven gap around the clock as a closed band, thin where it is narrow and thick where it is wide; drawn far wider than it is.
+ * Between the two hours it widens by a half cosine, on each side by itself: only these two were measured.
+ * @param thin and @param thick drawn thickness at the narrowest and the widest
+ */
+export function gapBand(cx: number, cy: number, r: number, narrowAt: number, wideAt: number, thin: number, thick: number): string {
+  const round = (h: number) => ((h % 12) + 12) % 12;
+  const up = round(wideAt - narrowAt) || 12;
+  const width = (h: number): number => {
+    const from = round(h - narrowAt);
+    const share = wideAt === narrowAt ? 0 : from <= up ? from / up : (12 - from) / (12 - up);
+    return thin + ((thick - thin) * (1 - Math.cos(Math.PI * share))) / 2;
+  };
+  const hours = Array.from({ length: 97 }, (_, i) => i / 8);
+  const side = (k: number) => hours.map((h) => atHour(cx, cy, r + (k * width(h)) / 2, h)).map((p) => `${n(p.x)} ${n(p.y)}`);
+  return `M${side(1).join('L')}ZM${side(-1).reverse().join('L')}Z`;
+}
+
 /** A length rounded to what a tape measure gives: a step that grows with it. */
 export const taped = (metres: number): number => {
   const step = metres < 0.05 ? 0.001 : metres < 0.5 ? 0.005 : 0.05;

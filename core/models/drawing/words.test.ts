@@ -1,7 +1,21 @@
 /** Words that stand on a drawing cover neither it nor each other; oxygen as dots; a line of readings on its scale. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { areaOf, boxesAlong, crownPpm, dotPath, place, sideScene, snug, traceOf, traceScale, traceY, type Box, type Dots } from './index';
+import {
+  areaOf,
+  boxesAlong,
+  gapBand,
+  crownPpm,
+  dotPath,
+  place,
+  sideScene,
+  snug,
+  traceOf,
+  traceScale,
+  traceY,
+  type Box,
+  type Dots,
+} from './index';
 import { startingSetup } from '../setup';
 import { findSize, type Size } from '../../basics/sizes';
 
@@ -77,5 +91,31 @@ describe('the last minutes as a line', () => {
     expect(traceY(f, 50)).toBeLessThan(100);
     expect(traceY(f, scale.low)).toBe(100);
     expect(areaOf(line, 100).split('Z')).toHaveLength(3);
+  });
+});
+
+describe('an uneven gap around the clock', () => {
+  /** drawn thickness by hour: outer radius less inner */
+  const thickness = (narrowAt: number, wideAt: number) => {
+    const [outer = [], inner = []] = gapBand(0, 0, 50, narrowAt, wideAt, 1, 5)
+      .split('Z')
+      .filter(Boolean)
+      .map((ring) => [...ring.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => Math.hypot(Number(m[1]), Number(m[2]))));
+    const back = [...inner].reverse();
+    return (hour: number) => (outer[hour * 8] ?? 0) - (back[hour * 8] ?? 0);
+  };
+  it('is thinnest and thickest where it was measured, wherever that is', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 12 }), (narrowAt, wideAt) => {
+        fc.pre(narrowAt !== wideAt);
+        const at = thickness(narrowAt, wideAt);
+        expect(at(narrowAt)).toBeCloseTo(1, 1);
+        expect(at(wideAt)).toBeCloseTo(5, 1);
+        for (let h = 0; h <= 12; h++) {
+          expect(at(h)).toBeGreaterThan(0.9);
+          expect(at(h)).toBeLessThan(5.1);
+        }
+      }),
+    );
   });
 });

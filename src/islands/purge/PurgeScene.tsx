@@ -20,7 +20,7 @@ export const frameFor = ({ width, height }: Room): Frame => {
     width,
     tallest: height,
     x: small ? 96 : Math.max(130, width * 0.15),
-    top: small ? 54 : Math.min(64, height * 0.2),
+    top: small ? 54 : 76,
     bottom: small ? 60 : Math.min(112, height * 0.26),
     thickest: small ? 90 : 118,
     whole: true,

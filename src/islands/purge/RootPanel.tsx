@@ -116,7 +116,7 @@ function Push({ setup, system, gap, onChange }: Props & { gap: number }) {
           </label>
           <svg
             viewBox="0 0 320 96"
-            className="w-full"
+            className="w-full max-w-md"
             role="img"
             aria-label={`Pressure rises from ${q(c.steps[0]?.pascal ?? 0)} to ${q(last.pascal)}; the root carries ${q(c.window.most)}.`}
           >

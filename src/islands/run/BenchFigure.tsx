@@ -89,12 +89,14 @@ function Drawn({ view, ppm, place, readings, limit, now, system, width, height }
       {last && <circle cx={last.x} cy={last.y + top} r="10" className="fill-base-content" />}
       {traced && (
         <g className="fill-base-content" paintOrder="stroke" stroke="var(--color-base-100)" strokeWidth="7" strokeLinejoin="round">
-          <text x="10" y={Math.max(24, y - 10)} fontSize="22" fontWeight="700">
+          <text x={second ? width - 14 : 10} y={Math.max(24, y - 10)} fontSize="22" fontWeight="700" textAnchor={second ? 'end' : 'start'}>
             limit {show(limit, 'oxygen', system)}
           </text>
-          <text x="10" y={height - 8} fontSize="15" strokeWidth="5">
-            3 min ago
-          </text>
+          {!second && (
+            <text x="10" y={height - 8} fontSize="15" strokeWidth="5">
+              3 min ago
+            </text>
+          )}
         </g>
       )}
     </svg>

@@ -44,8 +44,10 @@ type EndProps = {
   grading?: boolean;
   /** hours can be pressed on it */
   pressed?: boolean;
+  /** the gap is typed on it: its words stand in fields */
+  typed?: boolean;
 };
-export function WeldEnd({ mini = false, grading = false, pressed = false }: EndProps) {
+export function WeldEnd({ mini = false, grading = false, pressed = false, typed = false }: EndProps) {
   const { state } = useWeld();
   const { system } = useShop();
   const { desk, act } = useDesk();
@@ -53,6 +55,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = false }: EndP
   const { looking: l } = desk;
   const looked = desk.open === 'look' || (desk.open === null && state.due === 'look');
   const seen = l.insideBy === 'direct' || l.insideBy === 'borescope' ? l.tints : l.tints.filter((t) => t.zone.startsWith('od'));
+  const fitting = desk.open === 'fitup' || (desk.open === null && state.due === 'fitup');
   const f = state.fitup;
   const gap =
     desk.draft.gap ??
@@ -65,7 +68,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = false }: EndP
   return (
     <EndView
       film={filmsOf(state.design.alloyA)}
-      gap={looked || state.done.weld ? null : gap}
+      gap={looked || (state.done.weld && !fitting) ? null : gap && typed ? { narrowAt: gap.narrowAt, wideAt: gap.wideAt } : gap}
       tints={looked ? seen : (state.look?.tints ?? [])}
       defects={looked ? l.defects : (state.look?.defects ?? [])}
       welded={state.done.weld ? 1 : 0}

@@ -18,10 +18,14 @@ import { Field } from '../kit/Field';
 import { Form, type View } from '../kit/Form';
 import { Advices, Missing } from '../kit/notes';
 import { useShop, useWeld } from './context';
-import { useDesk, usePressedHour } from './desk';
+import { atHour } from '../../../core/models/drawing';
+import { useBox } from '../../draw/useBox';
+import { useWords } from '../kit/reader';
+import { useDesk, usePressedHour, useSaidOnDrawing } from './desk';
 import { WeldEnd } from './Drawings';
 import { DraftFigures } from './DraftFigures';
 import { PaperNotes, paperRefusal } from './Papers';
+import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
 function FitupStage() {
@@ -99,18 +103,20 @@ function FitupStage() {
 }
 
 /** Puts the gap on the End view while it is typed, and takes its clock positions from presses there: narrowest, then widest. */
-function OnTheClock({ view: { read, set } }: { view: View<FitupForm> }) {
+function OnTheClock({ view: { read, typed, set } }: { view: View<FitupForm> }) {
   const { state } = useWeld();
   const { system } = useShop();
   const { act } = useDesk();
   const [next, setNext] = useState<'narrowAt' | 'wideAt'>('narrowAt');
   const { narrow, narrowAt, wide, wideAt, highLow, odMost, odLeast } = read;
+  const [narrowText, wideText, highLowText] = [String(typed['narrow']), String(typed['wide']), String(typed['highLow'])];
   useEffect(() => {
     const len = (m: number) => show(m, 'length', system);
     act({
       do: 'draw',
       draft: {
         figures: fitupReading({ highLow, odMost, odLeast }, state.design, system).figures,
+        typed: { narrow: narrowText, wide: wideText, highLow: highLowText },
         ...(narrowAt !== undefined &&
           wideAt !== undefined && {
             gap: {
@@ -121,12 +127,95 @@ function OnTheClock({ view: { read, set } }: { view: View<FitupForm> }) {
           }),
       },
     });
-  }, [act, state.design, system, narrow, narrowAt, wide, wideAt, highLow, odMost, odLeast]);
+  }, [act, state.design, system, narrow, narrowAt, wide, wideAt, highLow, odMost, odLeast, narrowText, wideText, highLowText]);
   usePressedHour((hour) => {
     set(next, String(hour));
     setNext(next === 'narrowAt' ? 'wideAt' : 'narrowAt');
   });
-  return <p className="text-xs text-base-content/80">Press the clock: first the narrowest, then the widest.</p>;
+  useSaidOnDrawing((name, text) => {
+    if (name === 'narrow' || name === 'wide' || name === 'highLow') set(name, text);
+  });
+  return (
+    <p className="text-sm">
+      Press the clock: first the {next === 'narrowAt' ? <strong>narrowest</strong> : 'narrowest'}, then the{' '}
+      {next === 'wideAt' ? <strong>widest</strong> : 'widest'}.
+    </p>
+  );
 }
 
-export const fitup: StageView = { view: 'end', Form: FitupStage, Drawing: () => <WeldEnd pressed />, Below: DraftFigures };
+/** The joint as it is fitted: the gap typed beside the hours it was measured at, high-low in the middle. */
+function FitupDrawing() {
+  const { desk, act } = useDesk();
+  const [box, room] = useBox<HTMLDivElement>();
+  const { gap, typed } = desk.draft;
+  const roomy = (room?.height ?? 0) > 420;
+  const r = room ? Math.min(room.width, room.height) / 2 : 0;
+  /** off the middle, by hour: the face of the clock reaches to about nine tenths */
+  const at = (hour: number, k: number) => {
+    const p = atHour(0, 0, k * r, hour);
+    return { left: (room?.width ?? 0) / 2 + p.x, top: (room?.height ?? 0) / 2 + p.y };
+  };
+  const ask = (name: 'narrow' | 'wide' | 'highLow', label: string, place: { left: number; top: number }) => (
+    <label
+      className="absolute w-28 -translate-x-1/2 -translate-y-1/2 bg-base-100/90 px-1 text-center text-sm font-medium"
+      style={place}
+      key={name}
+    >
+      {label}
+      <input
+        className="input min-h-11 w-full text-center font-figure text-lg"
+        aria-label={`${label} on the drawing`}
+        value={typed?.[name] ?? ''}
+        onChange={(e) => act({ do: 'say', name, text: e.target.value })}
+      />
+    </label>
+  );
+  return (
+    <div ref={box} className="absolute inset-0">
+      <WeldEnd pressed typed={roomy} />
+      {room && roomy && (
+        <>
+          {gap && ask('narrow', `narrowest, at ${gap.narrowAt}`, at(gap.narrowAt, 0.33))}
+          {gap && ask('wide', `widest, at ${gap.wideAt}`, at(gap.wideAt, 0.33))}
+          {(!gap || Math.abs(gap.narrowAt - gap.wideAt) > 2) && ask('highLow', 'high-low', { left: room.width / 2, top: room.height / 2 })}
+        </>
+      )}
+      <p className="absolute right-4 bottom-1 text-xs">Gap drawn wider than it is.</p>
+    </div>
+  );
+}
+
+/** What was seen at the joint, and what it means for where to begin. */
+function FitupHead() {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const words = useWords();
+  const { gap, typed } = useDesk().desk.draft;
+  const f = state.fitup;
+  if (f && !typed?.['narrow'])
+    return (
+      <Title
+        level="none"
+        title={`Gap ${show(f.gapNarrow.value, 'length', system)} to ${show(f.gapWide.value, 'length', system)}.`}
+        reason={words(f.advice[0]?.text ?? '')}
+      />
+    );
+  if (!gap)
+    return (
+      <Title level="none" title="Where is the gap narrowest, where widest?" reason="Press the clock at both, and type what you measured." />
+    );
+  const even = gap.narrowAt === gap.wideAt || gap.narrow === gap.wide;
+  return (
+    <Title
+      level="none"
+      title={
+        gap.narrow && gap.wide ? (even ? `Gap ${gap.wide} all round.` : `Gap ${gap.narrow} to ${gap.wide}.`) : 'How wide is the gap there?'
+      }
+      reason={
+        even ? '' : `Start at ${gap.narrowAt}, the narrow side: the wide side closes while it is welded (common practice, no source).`
+      }
+    />
+  );
+}
+
+export const fitup: StageView = { view: 'end', Head: FitupHead, Form: FitupStage, Drawing: FitupDrawing, Below: DraftFigures };

@@ -362,7 +362,7 @@ function LookHead() {
     <Title
       level={outcome === 'accept' ? 'none' : 'mind'}
       title={outcome === 'incomplete' ? (first ? 'Past the limit, and not all seen.' : 'Not all seen yet.') : `${outcomeNames[outcome]}.`}
-      reason={words(first ?? `${missing.join('; ')}. ${rule}.`)}
+      reason={words(first ?? `${missing.length} of ${zoneSchema.options.length} zones not seen all round. ${rule}.`)}
     />
   );
 }

@@ -67,6 +67,14 @@ describe('the desk', () => {
       looking: { reachable: false, tints: [] },
     });
   });
+  it('passes on what is typed on the drawing, and counts it, so that none is heard twice', () => {
+    const d = after([
+      { do: 'say', name: 'narrow', text: '1/64' },
+      { do: 'say', name: 'narrow', text: '1/6' },
+      { do: 'due', looking: lookingAt(null, false) },
+    ]);
+    expect(d.said).toEqual({ name: 'narrow', text: '1/6', times: 2 });
+  });
   it('adds to a draft piece by piece', () => {
     const d = after([
       { do: 'draw', draft: { cup: { n: 8, lens: true } } },

@@ -12,6 +12,8 @@ export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
   cup?: { n: number; lens: boolean };
   figures?: readonly Figure[];
+  /** what stands in a form's fields that can be typed on the drawing too */
+  typed?: Readonly<Record<string, string>>;
 };
 
 /** A look while it is taken: what was seen so far, and where the next grade goes. */
@@ -50,6 +52,8 @@ export type Desk = {
   looking: Looking;
   /** the last hour that was pressed on the clock, and how many presses there have been */
   pressed: { hour: number; times: number };
+  /** what was typed on the drawing for a field of the form, and how many times anything was */
+  said: { name: string; text: string; times: number };
 };
 
 export type Act =
@@ -59,6 +63,7 @@ export type Act =
   | { do: 'turn'; view: View }
   | { do: 'draw'; draft: Draft }
   | { do: 'press'; hour: number }
+  | { do: 'say'; name: string; text: string }
   | { do: 'look'; change: Partial<Looking> }
   | { do: 'grade'; tints: readonly Tint[] };
 
@@ -68,6 +73,7 @@ export const startingDesk = (looking: Looking): Desk => ({
   draft: {},
   looking,
   pressed: { hour: 12, times: 0 },
+  said: { name: '', text: '', times: 0 },
 });
 
 /** The first press begins an arc of an hour, the second ends it. */
@@ -80,7 +86,7 @@ const pressedArc = (l: Looking, hour: number): Looking => ({
 export function deskReducer(d: Desk, a: Act): Desk {
   switch (a.do) {
     case 'due':
-      return { ...startingDesk(a.looking), pressed: d.pressed };
+      return { ...startingDesk(a.looking), pressed: d.pressed, said: d.said };
     case 'open':
       return { ...d, open: a.stage, view: null };
     case 'turn':
@@ -89,6 +95,8 @@ export function deskReducer(d: Desk, a: Act): Desk {
       return { ...d, draft: { ...d.draft, ...a.draft } };
     case 'press':
       return { ...d, pressed: { hour: a.hour, times: d.pressed.times + 1 }, looking: pressedArc(d.looking, a.hour) };
+    case 'say':
+      return { ...d, said: { name: a.name, text: a.text, times: d.said.times + 1 } };
     case 'look':
       return { ...d, looking: { ...d.looking, ...a.change } };
     case 'grade':
@@ -111,5 +119,16 @@ export function usePressedHour(hear: (hour: number) => void): void {
     if (heard.current === times) return;
     heard.current = times;
     hear(hour);
+  });
+}
+
+/** Hears what is typed on the drawing for a field of the form, while the caller is there. */
+export function useSaidOnDrawing(hear: (name: string, text: string) => void): void {
+  const { name, text, times } = useDesk().desk.said;
+  const heard = useRef(times);
+  useEffect(() => {
+    if (heard.current === times) return;
+    heard.current = times;
+    hear(name, text);
   });
 }
