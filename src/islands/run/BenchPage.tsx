@@ -283,7 +283,7 @@ function Bench({
       ) : (
         <>
           <div className="flex min-h-0 grow gap-4 px-4 py-1">
-            <BenchFigure {...{ view, place, readings, limit, system }} ppm={inHand.ppm} now={inHand.now} />
+            <BenchFigure {...{ view, place, readings, limit, system }} ppm={inHand.ppm} now={Math.ceil(inHand.now / 1000) * 1000} />
             <BenchSide {...glances} />
           </div>
           <div className="shrink-0 space-y-1 px-4">

@@ -1,4 +1,5 @@
 /** The last minutes of oxygen against the limit, the plan's band as it was, and from now on when it should be there: measured solid, predicted a band. */
+import { memo } from 'react';
 import { areaOf, pathOf, traceOf, traceScale, traceX, traceY, type TraceFrame } from '../../../core/models/drawing';
 import type { BandCurve } from '../../../core/models/purge';
 import type { Estimate, Reading } from '../../../core/work/run';
@@ -21,14 +22,15 @@ type Props = {
 const [BACK, AHEAD] = [180_000, 120_000];
 const [LEFT, FOOT] = [58, 26];
 
-export function LiveChart({ readings, now, limit, system, band, since, estimate, words }: Props) {
+/** Drawn anew when what it shows has changed, not with every tick of the page. */
+export const LiveChart = memo(function LiveChart({ readings, now, limit, system, band, since, estimate, words }: Props) {
   const [box, room] = useBox<HTMLDivElement>();
   return (
     <div ref={box} className="h-full min-h-40 w-full" role="img" aria-label={words}>
       {room && <Drawn {...{ readings, now, limit, system, band, since, estimate }} width={room.width} height={room.height} />}
     </div>
   );
-}
+});
 
 function Drawn({
   readings,

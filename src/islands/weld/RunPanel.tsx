@@ -118,7 +118,8 @@ function LiveWords({ run, room, seconds }: Of & { room: Room; seconds: number | 
     c && seconds !== null
       ? { low: curveAt({ times: c.times, ppm: c.low }, seconds), high: curveAt({ times: c.times, ppm: c.high }, seconds) }
       : null;
-  const joint = at(band?.joint);
+  const span = at(band?.joint);
+  const joint = span && rangeWords(span.low, span.high, 'oxygen', system);
   const round = (x: number) => show(x, 'oxygen', system);
   const taken = useCallback(() => [...keptClear(scene, setup), ...corner(room, true)], [scene, setup, room]);
   const list = useMemo((): Callout[] => {
@@ -136,7 +137,7 @@ function LiveWords({ run, room, seconds }: Of & { room: Room; seconds: number | 
         at: { x: j.x, y: j.y },
         ways: [115, 65, -115, -65, 90],
         off: 90,
-        node: <Stands label="joint, predicted, not measured">{rangeWords(joint.low, joint.high, 'oxygen', system)}</Stands>,
+        node: <Stands label="joint, predicted, not measured">{joint}</Stands>,
       });
     const vent = setup.vents[0];
     const v = vent && scene.seat(vent.on, vent.height);
@@ -168,7 +169,7 @@ function LiveWords({ run, room, seconds }: Of & { room: Room; seconds: number | 
         ),
       });
     return out;
-  }, [scene, setup, joint?.low, joint?.high, ppm, flowNow, off, run.phase, place, backing, system]);
+  }, [scene, setup, joint, ppm, flowNow, off, run.phase, place, backing, system]);
   return <Callouts list={list} room={room} taken={taken} />;
 }
 
@@ -180,6 +181,8 @@ export function RunFoot({ run }: Of) {
   const welding = run.phase === 'welding';
   const limit = welding ? rules.weldPpm : rules.startPpm;
   const arc = run.arcs.at(-1);
+  // Once a second is as often as a line of minutes moves to the eye.
+  const second = Math.ceil(now / 1000) * 1000;
   const oxygen = view.big.kind === 'oxygen' ? format(view.big.ppm, 'oxygen', system) : null;
   const [big, unit] =
     view.big.kind === 'time'
@@ -198,7 +201,7 @@ export function RunFoot({ run }: Of) {
       {backing === 'purge' ? (
         <LiveChart
           readings={readings}
-          now={now}
+          now={second}
           limit={limit}
           system={system}
           band={run.phase === 'filling' ? curve : null}

@@ -19,7 +19,7 @@ const views = Object.keys(drawings) as View[];
 
 export function StagePage({
   stage,
-  of: { view: usual, useView = () => usual, Form, Drawing, Head, Foot, Below, broad, grey },
+  of: { view: usual, useView = () => usual, Form, Drawing, Head, Foot, Below, grey },
 }: {
   stage: Stage;
   of: StageView;
@@ -30,9 +30,7 @@ export function StagePage({
   const view = desk.view ?? own;
   const Large = Drawing && view === own ? Drawing : drawings[view].Drawing;
   return (
-    <div
-      className={`grid grid-cols-[minmax(0,1fr)] lg:min-h-0 lg:grow lg:overflow-hidden ${broad ? 'lg:grid-cols-[minmax(0,1fr)_27.5rem]' : 'lg:grid-cols-[minmax(0,1fr)_18.75rem]'}`}
-    >
+    <div className={`grid grid-cols-[minmax(0,1fr)] lg:min-h-0 lg:grow lg:overflow-hidden lg:grid-cols-[minmax(0,1fr)_18.75rem]`}>
       <section className={`flex min-w-0 flex-col lg:min-h-0 ${grey ? 'bg-[#777777]' : ''}`} aria-label={`${stageNames[stage]}, drawing`}>
         <div className={`flex shrink-0 items-start gap-4 px-4 pt-3 pb-1 ${grey ? 'bg-base-100' : ''}`}>
           <div className="min-w-0 grow">{Head ? <Head /> : <Plain stage={stage} />}</div>

@@ -33,13 +33,21 @@ export function RunDeskOf({ run, children }: { run: RunState; children: ReactNod
   const course = usePlanOnce(backing === 'purge' ? setup : null, rules.startPpm, system, wait);
   const since = run.fillingSince;
   const filling = run.phase === 'filling' && since !== null && hand.gate.by === 'monitor' && hand.ppm !== null;
-  const recent = filling ? hand.readings.filter((r) => r.at >= since) : [];
-  const estimate = (hold: number) => (filling ? readyEstimate(recent, rules.startPpm, hold, hand.now) : null);
   const hold = rules.holdSeconds + Math.max(rules.jointHoldSeconds, run.started.place === 'vent' ? run.started.jointLag : 0);
+  // Once a second: what is estimated is no finer than that, and the chart that shows it is drawn anew with every change.
+  const second = Math.ceil(hand.now / 1000) * 1000;
+  const { readings } = hand;
+  const [atLimit, ready] = useMemo(() => {
+    const recent = filling && since !== null ? readings.filter((r) => r.at >= since) : [];
+    return [0, hold].map((h) => (filling ? readyEstimate(recent, rules.startPpm, h, second) : null)) as [
+      RunDesk['ready'],
+      RunDesk['ready'],
+    ];
+  }, [filling, since, readings, rules.startPpm, hold, second]);
   const value: RunDesk = {
     ...{ ...hand, run, course: course === 'none' ? null : course },
-    atLimit: estimate(0),
-    ready: estimate(hold),
+    atLimit,
+    ready,
   };
   return <Context value={value}>{children}</Context>;
 }

@@ -17,8 +17,6 @@ export type StageView = {
   Form: () => ReactNode;
   /** under the form, in the panel */
   Below?: () => ReactNode;
-  /** a panel that needs more room */
-  broad?: boolean;
   /** colour is judged here: neutral grey under the drawing */
   grey?: boolean;
 };
