@@ -16,6 +16,7 @@ export default defineConfig({
           name: 'database',
           include: ['db/**/*.test.ts', 'tests/faults/**/*.test.ts'],
           globalSetup: ['tests/database.setup.ts'],
+          fileParallelism: false,
           testTimeout: 30_000,
           hookTimeout: 60_000,
         },
