@@ -67,6 +67,8 @@ describe('the foot', () => {
   it('kept down between arcs it begins the hold; nowhere does it end anything', () => {
     expect(footHeldOf(runOf(['arc-on', 'arc-off']))?.mark).toBe('hold');
     for (const marks of [[], ['arc-on'], ['look'], ['arc-on', 'arc-off', 'hold']] as Name[][]) expect(footHeldOf(runOf(marks))).toBeNull();
+    // Without a purge there is no gas to hold.
+    expect(footHeldOf(runOf(['arc-on', 'arc-off'], { backing: 'none' }))).toBeNull();
   });
   it('never strikes an arc while gas is held, with a dam open, with the arc on, or before it is ready, whatever was marked before', () => {
     const names = markSchema.options.filter((m) => m !== 'tape-off' && m !== 'tape-on' && m !== 'move' && m !== 'looked');

@@ -59,7 +59,8 @@ export function footOf(run: RunState, ready: boolean): Target | null {
 }
 
 /** What a foot kept down means: the hold after the last arc. Nothing ends by foot alone. */
-export const footHeldOf = (run: RunState): Target | null => (run.phase === 'between' ? told('hold') : null);
+export const footHeldOf = ({ phase, started }: Pick<RunState, 'phase' | 'started'>): Target | null =>
+  phase === 'between' && started.backing === 'purge' ? told('hold') : null;
 
 /** What the foot waits for where it marks nothing. */
 export function footWaits(run: RunState, gateText: string): string {

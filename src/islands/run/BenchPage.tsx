@@ -239,7 +239,9 @@ function Bench({
     (t) => !(t.mark === foot?.mark && t.weld === foot.weld) && (backing === 'purge' || !gasOnly.has(t.mark)),
   );
   // While the gas is held an arc is struck again by hand, from the sheet: nothing beside the foot starts one.
-  const beside = run.phase === 'holding' ? [] : others.slice(0, 2);
+  // Without a purge nothing is held: it can be done as soon as the arc is off.
+  const endable = run.phase === 'holding' || (backing !== 'purge' && run.phase === 'between');
+  const beside = endable ? [] : others.slice(0, 2);
   const more = others.filter((t) => !beside.includes(t));
   const nameOf = (t: Target) => (t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label);
   const glances = { run, state, hand: inHand, ready, system };
@@ -363,7 +365,7 @@ function Bench({
                 <span className="text-xl md:text-2xl">{nameOf(t)}</span>
               </button>
             ))}
-            {run.phase === 'holding' && (
+            {endable && (
               <HoldButton
                 className={`${tile} col-span-6 border-base-content text-xl md:col-span-2 ${ending ? 'outline-4' : ''}`}
                 onHeld={() => setSheet('count')}
