@@ -224,6 +224,10 @@ test('no purge: decided with its reason and by whom; the arcs are marked all the
   await press(page, 'Arc on');
   await press(page, 'Arc off');
   await expect(gasOnly).toHaveCount(0);
+  await page.goto(`/welds/${id}/bench`);
+  await expect(page.getByRole('button', { name: 'Done, hold to press' })).toBeVisible();
+  await expect(page.getByText(/kept down: hold/)).toHaveCount(0);
+  await page.goto(`/welds/${id}`);
   await hold(page, 'Done, hold to press');
   await page.goto(`/welds/${id}/record`);
   await expect(page.getByText('Inside: chill or backing')).toBeVisible();
