@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { CONTROL, FIRST } from './tests/e2e/ports';
+import { CONTROL, FIRST, SHOP } from './tests/e2e/ports';
 
 export default defineConfig({
   // The faults last: what they leave waiting stands before nobody's eyes.
@@ -8,7 +8,7 @@ export default defineConfig({
     { name: 'faults', testDir: 'tests/faults' },
   ],
   testMatch: '*.spec.ts',
-  outputDir: 'test-results',
+  outputDir: `test-results/${SHOP}`,
   workers: 1,
   fullyParallel: false,
   retries: 0,

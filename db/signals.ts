@@ -22,6 +22,7 @@ import { noteSeen, type Device } from './devices';
 import { eventsOf } from './record/stored';
 import { keepRefusals, receivedAt, sift, type Timed } from './record/intake';
 import type { Sql, Tx } from './sql';
+import { seamsOf } from './work';
 import { transaction } from './transaction';
 
 type Signal = PressItem | ArcItem;
@@ -75,7 +76,7 @@ async function takeOne(tx: Tx, clock: Clock, device: Device, boot: string, s: Ti
 
 /** What a short press means, by what the gate said then. */
 const pressed = async (tx: Tx, run: RunState, events: readonly Stored[], at: Date): Promise<Target | null> =>
-  footOf(run, (await atArc(tx, events, at.getTime()))?.ready ?? false);
+  footOf(run, (await atArc(tx, events, at.getTime()))?.ready ?? false, (await seamsOf(tx, run.started.welds))(run.at));
 
 /** Makes the mark, or says why there is none. */
 async function mark(tx: Tx, clock: Clock, device: Device, { at, item }: Timed<Signal>): Promise<{ event: string } | string> {

@@ -1,7 +1,8 @@
 /** Jobs, lines, spools and the welds on them; clearing the demo away. */
 import { v7 as uuid } from 'uuid';
 import { versionOf } from '../core/work/record';
-import { weldNumbers, type NewWork, type WeldPlace } from '../core/work/jobs';
+import { ROUND, type Seam } from '../core/basics/seam';
+import { weldNumbers, type NewWork, type SpoolWeld, type WeldPlace } from '../core/work/jobs';
 import { append, appendIn, type Answer, type Who } from './record/append';
 import { runState } from './record/stored';
 import type { Clock } from './clock';
@@ -67,8 +68,18 @@ export async function placeOf(db: Db, weld: string): Promise<WeldPlace | null> {
 }
 
 /** Every weld of a spool in its order, and what it waits for. */
-export const weldsOn = (db: Db, spool: string): Promise<{ id: string; number: string; due: string }[]> =>
-  db<{ id: string; number: string; due: string }[]>`select id, number, due from weld where spool = ${spool} order by ordinal`;
+export const weldsOn = (db: Db, spool: string): Promise<SpoolWeld[]> =>
+  db<SpoolWeld[]>`
+    select id, number, due, coalesce(summary->'design'->'seam', '{"kind": "round"}') as seam from weld where spool = ${spool} order by ordinal`;
+
+/** What the places of these welds lie on, by weld. */
+export async function seamsOf(db: Db, welds: readonly string[]): Promise<(weld: string | null) => Seam> {
+  const rows = await db<
+    { id: string; seam: Seam | null }[]
+  >`select id, summary->'design'->'seam' as seam from weld where id in ${db(welds)}`;
+  const found = new Map(rows.map((r) => [r.id, r.seam]));
+  return (weld) => (weld === null ? null : found.get(weld)) ?? ROUND;
+}
 
 /** Is there demo data to be cleared away? */
 export async function hasDemo(db: Db): Promise<boolean> {

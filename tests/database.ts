@@ -1,4 +1,5 @@
 /** A fresh, migrated database for one test file, with what a weld needs in it. */
+import { ROUND } from '../core/basics/seam';
 import { v7 as uuid } from 'uuid';
 import { inject } from 'vitest';
 import { append, type Answer, type Who } from '../db/record/append';
@@ -59,6 +60,7 @@ export const work = (over: Partial<NewWork> = {}): NewWork => ({
     alloyA: '316L',
     alloyB: '316L',
     joint: 'square-butt',
+    seam: ROUND,
     criterion: { id: 'House-MP', version: 1 },
     looking: 'from A to B',
     insideReachable: true,

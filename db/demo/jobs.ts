@@ -1,4 +1,5 @@
 /** The demo's three invented jobs and three weeks of believable history: what is told, not how. */
+import { ROUND } from '../../core/basics/seam';
 import { current, type Criterion } from '../../core/models/criteria';
 import type { NewWork } from '../../core/work/jobs';
 import type { AlloyId } from '../../core/basics/materials';
@@ -51,6 +52,7 @@ const design = (size: Size, a: AlloyId, b: AlloyId, c: string, joint: 'square-bu
   alloyA: a,
   alloyB: b,
   joint,
+  seam: ROUND,
   criterion: { id: c, version: criterion(c).version },
   looking: 'from A to B',
   insideReachable: size.od < 0.2,

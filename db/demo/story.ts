@@ -89,7 +89,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     wps: { ...batch.wps, revision: batch.rev },
     welder: s.welder,
     figures: [startingAmps(batch.size.wall), highLow(mm(0.12), batch.size.wall)],
-    advice: gapAdvice({ narrow: mm(narrow), narrowAt, wide: mm(wide), wideAt }, batch.size.wall, autogenous, 'metric'),
+    advice: gapAdvice({ narrow: mm(narrow), narrowAt, wide: mm(wide), wideAt }, batch.size, autogenous, 'metric'),
     ovality: null,
     flux: null,
   });
@@ -187,11 +187,12 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     insideReachable: batch.work.design.insideReachable,
   };
   const look = await say(s.cast.inspector, 'look.recorded', { insideBy: 'borescope', ...found });
+  const { seam } = batch.work.design;
   const outcome = spec.outcome ?? 'accept';
   const record = await weldRecord(sql, weld);
-  const verdict = judge(batch.criterion, found, record ? weldFindings(record.state, batch.criterion) : []);
+  const verdict = judge(batch.criterion, { ...found, seam }, record ? weldFindings(record.state, batch.criterion) : []);
   // What the purge refers is settled by what was seen, and said so.
-  const settled = verdict.outcome === 'refer' ? judge(batch.criterion, found).outcome : verdict.outcome;
+  const settled = verdict.outcome === 'refer' ? judge(batch.criterion, { ...found, seam }).outcome : verdict.outcome;
   await say(s.cast.inspector, 'verdict.given', {
     look,
     criterion: { id: batch.criterion.id, version: batch.criterion.version },

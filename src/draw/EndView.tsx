@@ -1,30 +1,16 @@
 /**
  * The joint looking along the tube: a clock face with 12 at the top. Shows gap, tacks, tape and weld, tint inside
- * and outside by arc, defects. One hour or arc can be chosen on it by pointer or by arrow keys.
+ * and outside by arc, defects. An arc can be chosen on it, and with it the ring that is pressed, by pointer or by arrow keys.
+ * A branch is seen the same way, along itself, with the run it stands on under it.
  */
-import { arcText, defectNames, zoneNames, type Arc, type FoundDefect, type Tint, type Zone } from '../../core/models/criteria';
+import { midOf, ROUND, saddleDrop } from '../../core/basics/seam';
+import { show } from '../../core/basics/units';
+import type { Zone } from '../../core/models/criteria';
 import { atHour, gapBand, hourOf, sector } from '../../core/models/drawing';
-import { arcName, quarters, sameArc, type Peeled } from '../../core/work/run';
-import { bandHex, bandNames, type Film } from '../../core/models/tint';
-
-type Props = {
-  film?: { id: Film; od: Film };
-  gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string } | null;
-  tints?: readonly Tint[];
-  defects?: readonly FoundDefect[];
-  welded?: number;
-  /** a joint welded by arc: what is peeled, what of it is welded; the rest is taped */
-  peeled?: Peeled | null;
-  tacks?: number;
-  looking?: string;
-  /** chosen arc and zone */
-  chosen?: { arc: Arc; zone: Zone } | null;
-  onHour?: (hour: number) => void;
-  mini?: boolean;
-  /** flat neutral grey, for judging colour */
-  grading?: boolean;
-  className?: string;
-};
+import { bandHex } from '../../core/models/tint';
+import { quartersOf, sameArc, type Peeled } from '../../core/work/run';
+import type { SeamProps } from './seam';
+import { useSeamPress } from './useSeamPress';
 
 const C = 100;
 /** Outside the numbers: what was found on the outside stands there, never over an hour. */
@@ -33,72 +19,28 @@ const EDGE = 12;
 const rings: Record<Zone, [number, number]> = { 'od-haz': [74, 82], 'od-bead': [66, 73], 'id-bead': [49, 56], 'id-haz': [40, 48] };
 const hours = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
 
-export function EndView({
-  film = { id: 'steel-id', od: 'steel-od' },
-  gap,
-  tints = [],
-  defects = [],
-  welded = 0,
-  peeled = null,
-  tacks = 0,
-  looking,
-  chosen,
-  onHour,
-  mini,
-  grading,
-  className,
-}: Props) {
-  const said = [
-    looking ? `Looking ${looking}.` : '',
-    gap ? `Narrowest gap at ${gap.narrowAt} o'clock, widest at ${gap.wideAt}.` : '',
-    welded >= 1 ? 'Welded all round.' : '',
-    ...(peeled?.open.map((a) => `Peeled ${arcName(a)}.`) ?? []),
-    ...(peeled?.welded.map((a) => `Welded ${arcName(a)}.`) ?? []),
-    ...tints.map(
-      (t) =>
-        `${zoneNames[t.zone]}, ${arcText(t.arc)}: ${t.grade.by === 'band' ? bandNames[t.grade.band] : t.grade.by === 'number' ? `number ${t.grade.number}` : 'not seen'}.`,
-    ),
-    ...defects.map((d) => `${defectNames[d.kind]} ${d.side}, ${arcText(d.arc)}.`),
-  ].filter(Boolean);
+/** The zone a point at this radius hits: the nearer where it lies between two. */
+function ringAt(r: number): Zone | 'joint' | null {
+  if (r > 57 && r < 65.5) return 'joint';
+  const near = (z: Zone) => Math.max(rings[z][0] - r, r - rings[z][1], 0);
+  const [best] = (Object.keys(rings) as Zone[]).sort((a, b) => near(a) - near(b));
+  return best && near(best) <= 4 ? best : null;
+}
 
-  const turn = (e: React.KeyboardEvent) => {
-    if (!onHour) return;
-    const from = chosen?.arc.from ?? 12;
-    const next =
-      e.key === 'ArrowRight' || e.key === 'ArrowDown'
-        ? (from % 12) + 1
-        : e.key === 'ArrowLeft' || e.key === 'ArrowUp'
-          ? ((from + 10) % 12) + 1
-          : null;
-    if (next !== null) {
-      e.preventDefault();
-      onHour(next);
-    }
-  };
-  const point = (e: React.PointerEvent<SVGSVGElement>) => {
-    if (!onHour) return;
-    // However the picture lies in its box: its middle is the middle of the joint.
-    const box = e.currentTarget.getBoundingClientRect();
-    const p = { x: C + e.clientX - box.left - box.width / 2, y: C + e.clientY - box.top - box.height / 2 };
-    onHour(Math.round(hourOf(C, C, p)) || 12);
-  };
-
+export function EndView(p: SeamProps) {
+  const { film = { id: 'steel-id', od: 'steel-od' }, gap, tints = [], defects = [], welded = 0, peeled = null, tacks = 0 } = p;
+  const { seam = ROUND, system = 'metric', od = 0, chosen, onPress, step = 1, mini, grading, className } = p;
+  const spoken = useSeamPress(p, 'End', { width: 200 + 2 * EDGE, height: 200 + 2 * EDGE }, (x, y) => ({
+    at: (Math.round(hourOf(0, 0, { x, y }) / step) * step) % 12 || 12,
+    band: ringAt(Math.hypot(x, y)),
+  }));
   return (
     <svg
       viewBox={mini ? '0 0 200 200' : `${-EDGE} ${-EDGE} ${200 + 2 * EDGE} ${200 + 2 * EDGE}`}
-      className={className}
-      role={chosen ? 'slider' : 'img'}
-      aria-label={`End view. ${said.join(' ') || 'Nothing recorded yet.'}`}
-      {...(onHour && { onPointerDown: point })}
-      {...(chosen && {
-        tabIndex: 0,
-        'aria-valuemin': 1,
-        'aria-valuemax': 12,
-        'aria-valuenow': chosen.arc.from,
-        'aria-valuetext': `${chosen.arc.from} o'clock`,
-        onKeyDown: turn,
-      })}
+      className={`select-none ${className ?? ''}`}
+      {...spoken}
     >
+      {seam.kind === 'saddle' && <Run across={(65 * seam.onto.od) / od} mini={mini ?? false} grading={grading ?? false} />}
       <circle cx={C} cy={C} r="65" className={grading ? 'fill-none' : 'fill-base-200'} />
       {/* the wall, drawn thicker than it is */}
       <path d={sector(C, C, 57, 65, 12, 12)} fillRule="evenodd" className={grading ? 'fill-[#8c8c8c]' : 'fill-base-300'} />
@@ -119,7 +61,7 @@ export function EndView({
         />
       )}
       {peeled &&
-        quarters.map(({ name, arc }) => {
+        quartersOf(seam).map(({ name, arc }) => {
           const is = (list: Peeled['open']) => list.some((a) => sameArc(a, arc));
           if (is(peeled.welded))
             return <path key={name} d={sector(C, C, 57.5, 64.5, arc.from, arc.to)} fillRule="evenodd" className="fill-secondary" />;
@@ -159,8 +101,7 @@ export function EndView({
         if (t.grade.by === 'unseen')
           return <path key={i} d={d} fillRule="evenodd" fill="none" strokeDasharray="2 2" className="stroke-base-content" />;
         if (t.grade.by === 'number') {
-          const mid = t.arc.from + (((t.arc.to - t.arc.from + 12 - 1e-9) % 12) + 1e-9) / 2;
-          const p = atHour(C, C, (rings[t.zone][0] + rings[t.zone][1]) / 2, mid);
+          const p = atHour(C, C, (rings[t.zone][0] + rings[t.zone][1]) / 2, midOf(t.arc));
           return (
             <g key={i}>
               <path d={d} fillRule="evenodd" fill="#9a9a9a" stroke="#222" strokeWidth="0.5" />
@@ -182,8 +123,7 @@ export function EndView({
         />
       )}
       {defects.map((d, i) => {
-        const mid = d.arc.from + (((d.arc.to - d.arc.from + 12 - 1e-9) % 12) + 1e-9) / 2;
-        const p = atHour(C, C, d.side === 'inside' ? 33 : 104, mid);
+        const p = atHour(C, C, d.side === 'inside' ? 33 : 104, midOf(d.arc));
         return (
           <g key={i} className="stroke-base-content" strokeWidth="1.6">
             <path d={`M${p.x - 3.5} ${p.y - 3.5}l7 7m0 -7l-7 7`} />
@@ -232,7 +172,44 @@ export function EndView({
             </text>
           );
         })}
+      {!mini && seam.kind === 'saddle' && (
+        <g fontSize="6.5" className={grading ? 'fill-black' : 'fill-base-content'}>
+          <rect x={-EDGE - 1} y="190" width="92" height="19" className={grading ? 'fill-[#777777]' : 'fill-base-100'} />
+          <text x={-EDGE} y="198">
+            12 and 6 lie along the run.
+          </text>
+          <text x={-EDGE} y="206.5">
+            At 3 and 9 the seam is {show(saddleDrop(od, seam.onto.od, 3), 'length', system)} lower.
+          </text>
+        </g>
+      )}
+      {onPress && <circle cx={C} cy={C} r="86" fill="transparent" className="touch-none" />}
       {mini && <path d="M100 8v10" className="stroke-base-content" strokeWidth="4" />}
     </svg>
+  );
+}
+
+/** The run under a branch, seen along the branch: lines along it, every five degrees around it, crowd where it falls away. */
+function Run({ across, mini, grading }: { across: number; mini: boolean; grading: boolean }) {
+  const half = Math.min(C + EDGE, across);
+  const step = mini ? 15 : 5;
+  const lines = Array.from({ length: 180 / step - 1 }, (_, i) => across * Math.sin((((i + 1) * step - 90) * Math.PI) / 180));
+  const ink = grading ? 'stroke-black' : 'stroke-base-content';
+  return (
+    <g>
+      <rect x={C - half} y={-EDGE} width={2 * half} height={200 + 2 * EDGE} className={grading ? 'fill-none' : 'fill-base-200'} />
+      <path
+        d={lines
+          .filter((x) => Math.abs(x) <= half)
+          .map((x) => `M${(C + x).toFixed(1)} ${-EDGE}V${200 + EDGE}`)
+          .join('')}
+        className={ink}
+        strokeWidth={mini ? 1.2 : 0.4}
+        opacity="0.4"
+      />
+      {across <= half && (
+        <path d={`M${C - across} ${-EDGE}V${200 + EDGE}M${C + across} ${-EDGE}V${200 + EDGE}`} className={ink} strokeWidth="2" />
+      )}
+    </g>
   );
 }

@@ -2,8 +2,8 @@
 import { memo, useEffect, useState } from 'react';
 import type { WeldSummary } from '../../core/work/record';
 import { startingSetup } from '../../core/models/setup';
-import { EndView } from './EndView';
 import { PlanView } from './PlanView';
+import { SeamView } from './SeamView';
 import { SideView } from './SideView';
 import { filmsOf } from '../../core/models/tint';
 
@@ -22,8 +22,17 @@ function Drawn({ summary: s }: Props) {
             mini
             className={`h-11 w-28 lg:w-52 ${s.purge ? '' : 'opacity-40'}`}
           />
-          <PlanView size={s.design.size} cup={s.cup} welded={s.welded} mini className="h-12 w-12" />
-          <EndView film={filmsOf(s.design.alloyA)} gap={s.gap} tints={s.tints} welded={s.welded} mini className="h-13 w-13" />
+          <PlanView size={s.design.size} seam={s.design.seam} cup={s.cup} welded={s.welded} mini className="h-12 w-12" />
+          <SeamView
+            seam={s.design.seam}
+            od={s.design.size.od}
+            film={filmsOf(s.design.alloyA)}
+            gap={s.gap}
+            tints={s.tints}
+            welded={s.welded}
+            mini
+            className="h-13 w-13"
+          />
         </>
       )}
     </span>

@@ -2,6 +2,7 @@
  * The chart of a run, for the screen and for the printed record alike: oxygen, logarithmic; measured flow; the marks; the model's
  * band of when the limit is reached. Lines differ by weight, dash and label. Thinned by M4 (core/models/sensor/thin), so that no peak is lost.
  */
+import { ROUND, type Seam } from '../../core/basics/seam';
 import { thin } from '../../core/models/sensor';
 import { type Reading, arcName, markNames, type FlowReading, type RunState } from '../../core/work/run';
 import { parseQuantity, unitOf, type System } from '../../core/basics/units';
@@ -9,7 +10,14 @@ import { axes, label, type Inks } from './oxygenAxes';
 
 const COLUMNS = 600;
 
-export type RunChart = { run: RunState; readings: readonly Reading[]; flows: readonly FlowReading[]; limit: number; system: System };
+export type RunChart = {
+  run: RunState;
+  readings: readonly Reading[];
+  flows: readonly FlowReading[];
+  limit: number;
+  system: System;
+  seam?: Seam;
+};
 
 /** One shown unit of flow, m³/s. */
 function oneUnit(system: System): number {
@@ -17,7 +25,7 @@ function oneUnit(system: System): number {
   return one.ok ? one.value : 1;
 }
 
-export function runChartOption({ run, readings, flows, limit, system }: RunChart, colours: Inks) {
+export function runChartOption({ run, readings, flows, limit, system, seam = ROUND }: RunChart, colours: Inks) {
   const { ink, faint } = colours;
   const from = run.startedAt;
   const text = label(ink);
@@ -76,7 +84,7 @@ export function runChartOption({ run, readings, flows, limit, system }: RunChart
                 xAxis: (m.at - from) / 1000,
                 lineStyle: { type: 'dotted' as const, color: ink },
                 label: {
-                  formatter: m.arc ? arcName(m.arc) : markNames[m.mark],
+                  formatter: m.arc ? arcName(m.arc, seam) : markNames[m.mark],
                   position: 'end' as const,
                   fontSize: 9,
                   distance: 1 + 9 * (i % 3),

@@ -5,7 +5,7 @@ import { odText, sizeName, sizesOf, wallText } from '../../core/basics/sizes';
 import type { System } from '../../core/basics/units';
 import type { Criterion } from '../../core/models/criteria';
 import { issuesOf } from '../../core/work/event';
-import { criterionFits, newWorkSchema, sizeTyped, weldNumbers, workAcross, workForm, workSaid } from '../../core/work/jobs';
+import { criterionFits, newWorkSchema, seamKinds, sizeTyped, weldNumbers, workAcross, workForm, workSaid } from '../../core/work/jobs';
 import { Field } from './kit/Field';
 import { Form } from './kit/Form';
 import { listening } from './kit/listening';
@@ -26,7 +26,15 @@ function NewWork({ criteria, jobs, system }: Props) {
       <Form
         of={workForm(criteria, jobs)}
         across={workAcross(system)}
-        known={{ alloyA: '316L', alloyB: '316L', schedule: '10S', count: 1, looking: 'from A to B', reachable: true }}
+        known={{
+          alloyA: '316L',
+          alloyB: '316L',
+          schedule: '10S',
+          count: 1,
+          looking: 'from A to B',
+          edge: 'the edge at A',
+          reachable: true,
+        }}
         system={system}
         label="Enter the welds"
         onRecord={async (v) => {
@@ -41,6 +49,9 @@ function NewWork({ criteria, jobs, system }: Props) {
         {({ read, typed }) => {
           const { alloyA = '316L', alloyB = '316L', series, criterion, first, count } = read;
           const size = typed['size'] === '' ? null : sizeTyped(read);
+          const kind = read.joint && seamKinds[read.joint];
+          const straight = kind === 'straight';
+          const onto = typed['onto'] ? sizeTyped({ ...read, size: read.onto ?? '' }) : null;
           const filler = fillerFor(alloyA, alloyB);
           const fits = new Set(criteria.filter((c) => criterionFits(c, alloyA, alloyB)).map((c) => c.id));
           const numbers = first !== undefined && count !== undefined ? weldNumbers(first, count) : [];
@@ -56,17 +67,21 @@ function NewWork({ criteria, jobs, system }: Props) {
                   className={series === 'pipe' ? '' : 'col-span-2'}
                   list={series ? [...new Set(sizesOf(series).map((s) => s.nominal))] : []}
                   hint={
-                    size?.ok
-                      ? `${sizeName(size.size)}: OD ${odText(size.size, system)}, wall ${wallText(size.size, system)}`
-                      : system === 'inch'
-                        ? 'such as 2, 1-1/2; of your own: 1.5 in x 16 ga'
-                        : 'such as 50, 1-1/2; of your own: 40 x 1 mm tube'
+                    straight && !size?.ok
+                      ? 'the tube it is on, or the box behind it as a tube: 60 x 2 mm tube'
+                      : size?.ok
+                        ? `${sizeName(size.size)}: OD ${odText(size.size, system)}, wall ${wallText(size.size, system)}`
+                        : system === 'inch'
+                          ? 'such as 2, 1-1/2; of your own: 1.5 in x 16 ga'
+                          : 'such as 50, 1-1/2; of your own: 40 x 1 mm tube'
                   }
                 />
                 {series === 'pipe' && <Field name="schedule" />}
                 <Field name="alloyA" />
                 <Field name="alloyB" hint={filler ? `Filler: ${filler}` : '■ No filler in the table for this pair'} />
                 <Field name="joint" />
+                {straight && <Field name="long" />}
+                {kind === 'saddle' && <Field name="onto" hint={onto?.ok && `${sizeName(onto.size)}: OD ${odText(onto.size, system)}`} />}
                 <Field
                   name="criterion"
                   offer={(all) => all.filter((o) => fits.has(o.value))}
@@ -74,7 +89,7 @@ function NewWork({ criteria, jobs, system }: Props) {
                 />
                 <Field name="first" hint={numbers.length > 1 && `${numbers[0]} to ${numbers.at(-1)}`} />
                 <Field name="count" />
-                <Field name="looking" />
+                <Field name={straight ? 'edge' : 'looking'} />
                 <Field name="reachable" />
               </div>
               {criterion && fits.has(criterion.id) && <p className="text-sm">{criterion.about}</p>}

@@ -2,7 +2,7 @@
 import { expect } from '@playwright/test';
 import Ajv from 'ajv/dist/2020.js';
 import { allBright, bay2, be, checkGas, due, enterWork, field, fitUp, hold, pass, press, setUp, startPurge, test, watch } from './hands';
-import { SECOND } from './ports';
+import { CONTROL, SECOND } from './ports';
 
 test('one weld from fit-up to record', async ({ page, browser, request }) => {
   test.setTimeout(240_000);
@@ -125,7 +125,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
   await test.step('a reload and a killed server lose nothing', async () => {
     await page.reload();
     await expect(page.getByText('3 marks, 1 tacked')).toBeVisible();
-    await request.get('http://127.0.0.1:43900/kill-first', { timeout: 30_000 });
+    await request.get(`${CONTROL}/kill-first`, { timeout: 30_000 });
     await page.reload();
     await expect(page.getByText('3 marks, 1 tacked')).toBeVisible();
     for (let i = 0; i < 6; i++) {

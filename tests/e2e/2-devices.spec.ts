@@ -2,7 +2,7 @@
 import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 import { atPurge, awake, field, press, session, startPurge, tell, test, watch } from './hands';
-import { CLAMP, FLOW, FOOT } from './ports';
+import { CLAMP, FIRST, FLOW, FOOT } from './ports';
 
 const knob = async (request: APIRequestContext, at: string, data: object) =>
   expect((await request.post(`${at}/set`, { data })).status()).toBe(200);
@@ -56,7 +56,7 @@ test('registered, its key shown once, heard, given another key, revoked', async 
 test('-5 ppm is kept, 300 000 ppm and NaN are refused; a clock an hour wrong is set right', async ({ page, request }) => {
   await session(page.request);
   const made = await page.request.post('/api/devices', {
-    headers: { origin: 'http://127.0.0.1:43901', 'content-type': 'application/json' },
+    headers: { origin: FIRST, 'content-type': 'application/json' },
     data: { kind: 'oxygen-monitor', name: 'Monitor E-1' },
   });
   const { id, key } = (await made.json()) as { id: string; key: string };

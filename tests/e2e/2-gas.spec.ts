@@ -2,6 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 import { be, due, enterWork, field, fitUp, hold, json, press, setUp, startPurge, test, watch } from './hands';
+import { CONTROL } from './ports';
 
 const card = (page: Page, name: string) => page.getByRole('article', { name, exact: true });
 
@@ -108,7 +109,7 @@ test('the gas stage warns before the root runs dry, asks no check twice, and the
   test.setTimeout(180_000);
   await page.goto('/');
   await be(page, /Ines Halloway/);
-  const monitor = ((await (await request.get('http://127.0.0.1:43900/devices')).json()) as { id: string }[])[1]?.id;
+  const monitor = ((await (await request.get(`${CONTROL}/devices`)).json()) as { id: string }[])[1]?.id;
   const checked = { id: uuid(), item: monitor, kind: 'monitor', body: { air: 209_000, bottle: 4 } };
   for (const status of [201, 201]) expect((await page.request.post('/api/checks', { headers: json, data: checked })).status()).toBe(status);
   const id = await enterWork(page, { job: 'Gas side', spool: 'G-1', count: '2' });

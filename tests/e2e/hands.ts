@@ -4,9 +4,11 @@ import { v7 as uuid } from 'uuid';
 import type { AlloyId } from '../../core/basics/materials';
 import { shipped } from '../../core/models/criteria';
 import { startingSetup } from '../../core/models/setup';
+import { ROUND, type Seam } from '../../core/basics/seam';
+import type { Joint } from '../../core/work/jobs';
 import { findSize } from '../../core/basics/sizes';
 import { versionOf, type SaidOf, type EventType } from '../../core/work/record';
-import { BAY2, CONTROL, FIRST } from './ports';
+import { BAY2, CONTROL, FIRST, ours } from './ports';
 
 export const json = { 'content-type': 'application/json', origin: FIRST };
 
@@ -91,7 +93,7 @@ export function watch(page: Page): string[] {
     'console',
     (m) => m.type() === 'error' && !/Failed to load resource|ERR_|EventSource/.test(m.text()) && wrongs.push(`console: ${m.text()}`),
   );
-  page.on('request', (r) => !/^(http:\/\/127\.0\.0\.1:4390\d|data:|blob:)/.test(r.url()) && wrongs.push(`request: ${r.url()}`));
+  page.on('request', (r) => !ours(r.url()) && !/^(data|blob):/.test(r.url()) && wrongs.push(`request: ${r.url()}`));
   return wrongs;
 }
 
@@ -193,6 +195,8 @@ export type Work = {
   version?: number;
   monitor?: 'Monitor bay 2';
   alloy?: AlloyId;
+  joint?: Joint;
+  seam?: Seam;
   name?: string;
 };
 
@@ -214,9 +218,10 @@ export async function atPurge(page: Page, over: Work = {}): Promise<string[]> {
       size,
       alloyA: over.alloy ?? '316L',
       alloyB: over.alloy ?? '316L',
-      joint: 'square-butt',
+      joint: over.joint ?? 'square-butt',
+      seam: over.seam ?? ROUND,
       criterion: { id: over.criterion ?? 'House-MP', version: over.version ?? 1 },
-      looking: 'from A to B',
+      looking: over.seam?.kind === 'straight' ? 'the edge at A' : 'from A to B',
       insideReachable: true,
     },
   };

@@ -1,6 +1,16 @@
-/** Addresses of the system under test, all on loopback. */
-export const ports = { control: 43900, first: 43901, second: 43902, bay1: 43903, bay2: 43904, flow: 43905, foot: 43906, clamp: 43907 };
+/**
+ * Addresses of the system under test, all on loopback. Two of them can run side by side, each with a shop of its own (SHOP=0, SHOP=1):
+ * a database, processes, devices, and its half of the tests.
+ */
+export const SHOP = process.env['SHOP'] === '1' ? 1 : 0;
+const base = 43900 + 10 * SHOP;
+export const ports = {
+  ...{ control: base, first: base + 1, second: base + 2 },
+  ...{ bay1: base + 3, bay2: base + 4, flow: base + 5, foot: base + 6, clamp: base + 7 },
+};
 const at = (port: number) => `http://127.0.0.1:${port}`;
+/** Is this an address of this shop? */
+export const ours = (url: string): boolean => Object.values(ports).some((port) => url.startsWith(at(port)));
 /** two application processes on one database */
 export const FIRST = at(ports.first);
 export const SECOND = at(ports.second);

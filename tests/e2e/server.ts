@@ -11,16 +11,16 @@ import { openDatabase } from '../../db/open';
 import { appEnv, program } from '../../scripts/lib/built';
 import { throwawayCluster } from '../../scripts/lib/cluster';
 import { cardOf, prepare, type StandIn } from '../../scripts/lib/prepare';
-import { ports, FIRST } from './ports';
+import { ports, FIRST, SHOP } from './ports';
 import { proxyTo } from './proxy';
 
 const root = resolve(import.meta.dirname, '../..');
-const cluster = await throwawayCluster('browser', ['fsync=off']);
+const cluster = await throwawayCluster(`browser-${SHOP}`, ['fsync=off']);
 const proxy = await proxyTo(cluster.port);
 const url = cluster.url.replace(`:${cluster.port}/`, `:${proxy.port}/`);
 const sql = connect(cluster.url, { role: null, max: 2 });
 await openDatabase(sql);
-const keyFile = join(root, '.data/e2e-devices.json');
+const keyFile = join(root, `.data/e2e-devices-${SHOP}.json`);
 rmSync(keyFile, { force: true });
 const standIns = await prepare(sql, { demo: true, keyFile });
 

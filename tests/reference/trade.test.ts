@@ -70,18 +70,22 @@ describe('starting figures (common practice, no source, unless said)', () => {
     expect(postPurge(3e-3).value).toBeGreaterThan(100);
   });
   it('2 or 3 tacks on small tube, 4 and more above', () => expect([0.0254, 0.0508, 0.1].map((d) => tackCount(d).least)).toEqual([2, 3, 4]));
+  it('along a straight seam a tack at either end and none further than two inches from the next (common practice, no source)', () => {
+    const along = (length: number) => tackCount(0.05, { kind: 'straight', length }).least;
+    expect([0.04, 0.1016, 0.4].map(along)).toEqual([3, 3, 9]);
+  });
   it('misalignment to 15 % of the wall (ASME BPE, from memory): 0.25 mm on 1.65 mm', () => {
     expect(highLow(0.24e-3, 1.65e-3).caution).toBe('');
     expect(highLow(0.26e-3, 1.65e-3).caution).toContain('15 %');
   });
   it('gap advice: narrow side first, both schools of rod', () => {
     const gap = { narrow: (3 / 32) * INCH, narrowAt: 12, wide: INCH / 8, wideAt: 6 };
-    const open = gapAdvice(gap, 0.0034, false, 'inch');
+    const open = gapAdvice(gap, { wall: 0.0034 }, false, 'inch');
     expect(open.map((a) => a.school)).toEqual(['Uneven gap', 'Rod by gap', 'Rod wider than the gap', 'Open root']);
     expect(open[0]?.text).toContain("12 o'clock");
     expect(open[1]?.text).toContain('3/32 in');
-    expect(gapAdvice({ ...gap, narrow: INCH / 16, wide: INCH / 16 }, 0.0034, false, 'inch')[0]?.text).toContain('1/16 in');
-    const closed = gapAdvice({ narrow: 0, narrowAt: 12, wide: INCH / 64, wideAt: 6 }, 1.65e-3, true, 'inch');
+    expect(gapAdvice({ ...gap, narrow: INCH / 16, wide: INCH / 16 }, { wall: 0.0034 }, false, 'inch')[0]?.text).toContain('1/16 in');
+    const closed = gapAdvice({ narrow: 0, narrowAt: 12, wide: INCH / 64, wideAt: 6 }, { wall: 1.65e-3 }, true, 'inch');
     expect(closed.find((a) => a.school === 'No filler')?.text).toMatch(/24 % of the wall.*underfill/);
     expect(closed.some((a) => a.school === 'Filler when fit-up needs it')).toBe(true);
   });
@@ -90,7 +94,10 @@ describe('starting figures (common practice, no source, unless said)', () => {
 describe('rods and gaps (common practice, no source)', () => {
   const at = (mm: number, od: number, system: 'inch' | 'metric' = 'inch') =>
     Object.fromEntries(
-      gapAdvice({ narrow: mm / 1000, narrowAt: 12, wide: mm / 1000, wideAt: 6 }, 0.0071, false, system, od).map((a) => [a.school, a.text]),
+      gapAdvice({ narrow: mm / 1000, narrowAt: 12, wide: mm / 1000, wideAt: 6 }, { wall: 0.0071, od }, false, system).map((a) => [
+        a.school,
+        a.text,
+      ]),
     );
   it('1/8 in rod on wide gaps of large pipe, 3/32 on the same gap of small', () => {
     expect(at(4, 0.219)['Rod by gap']).toContain('1/8 in rod');

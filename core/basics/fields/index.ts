@@ -10,6 +10,7 @@ export {
   moment,
   number,
   optional,
+  place,
   quantity,
   ref,
   several,

@@ -1,5 +1,6 @@
 /** The kinds of fields there are, each made by one call. */
 import type { Quantity } from '../figure';
+import { metresAt, placeAt, type Seam } from '../seam';
 import { parseNumber, parseQuantity, show } from '../units';
 import { bad, good, text, type Field, type Limit, type Option, type QuantityShape, type TypedForm } from './field';
 
@@ -129,6 +130,24 @@ export const hour = (label: string): Field<number> => {
     write: (value) => String(value),
   };
 };
+
+/** Where on a seam, as a place on it (0 to 12): picked from the clock where it goes round, measured from its edge where it is straight. */
+export function place(label: string, seam: Seam): Field<number> {
+  if (seam.kind !== 'straight') return hour(label);
+  const { length } = seam;
+  const typed = quantity('length', label, {
+    hint: 'from the edge',
+    most: { value: length * (1 + 1e-9), says: 'Beyond the end of the seam.' },
+  });
+  return {
+    ...typed,
+    read: (text, system) => {
+      const r = typed.read(text, system);
+      return r.ok ? good(Math.min(12, placeAt(length, r.value))) : r;
+    },
+    write: (at, system) => typed.write(metresAt(length, at), system),
+  };
+}
 
 /** Words. `says` is what is said while there are fewer letters than `least`. */
 export const words = (

@@ -3,6 +3,7 @@
  * Here are their shape and the shape of what is seen on a weld; judge.ts puts the two together.
  */
 import { z } from 'zod';
+import { arcSchema } from '../../basics/seam';
 import { bandNames, bandSchema, type Band } from '../tint';
 import { purgeFactSchema } from './facts';
 import { alloyFamilySchema } from '../../basics/materials';
@@ -114,16 +115,6 @@ export const criterionSchema = z.object({
   foodContact: z.boolean(),
 });
 export type Criterion = z.infer<typeof criterionSchema>;
-
-/** Clock hours, clockwise from `from` to `to`; 12 to 12 is the whole round. */
-export const arcSchema = z.object({ from: z.number().gt(0).max(12), to: z.number().gt(0).max(12) });
-export type Arc = z.infer<typeof arcSchema>;
-
-/** Hours covered by an arc. */
-export const arcHours = (a: Arc): number => ((a.to - a.from + 12 - 1e-9) % 12) + 1e-9;
-/** Is this hour (0 to 12) inside the arc? */
-export const inArc = (a: Arc, hour: number): boolean => arcHours(a) >= 12 - 1e-6 || (hour - a.from + 24) % 12 <= arcHours(a) + 1e-9;
-export const arcText = (a: Arc): string => (arcHours(a) >= 12 - 1e-6 ? 'all round' : `${a.from} to ${a.to} o'clock`);
 
 export const gradeSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('band'), band: bandSchema }),

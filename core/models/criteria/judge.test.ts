@@ -1,11 +1,10 @@
+import { arcHours, inArc, ROUND } from '../../basics/seam';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { alloys, alloySchema, fillerFor } from '../../basics/materials';
 import { bandSchema, type Band } from '../tint';
 import {
-  arcHours,
   current,
-  inArc,
   judge,
   outcomeSchema,
   shipped,
@@ -30,6 +29,7 @@ const seen = (over: Partial<Seen> & { change?: Tint[] } = {}): Seen => ({
   ],
   defects: over.defects ?? [],
   insideReachable: over.insideReachable ?? true,
+  seam: ROUND,
 });
 
 describe('the shipped criteria', () => {
@@ -141,13 +141,17 @@ describe('a verdict', () => {
       ...zoneSchema.options.filter((z) => z !== 'id-haz').map((z) => tint(z, 'bright')),
       tint('id-haz', 'bright', { from: 12, to: 6 }),
     ];
-    expect(judge(by('House-MP'), { tints: half, defects: [], insideReachable: true })).toMatchObject({
+    expect(judge(by('House-MP'), { tints: half, defects: [], insideReachable: true, seam: ROUND })).toMatchObject({
       outcome: 'incomplete',
       missing: ['Inside, HAZ: 50 % not seen'],
     });
     expect(
-      judge(by('House-MP'), { tints: half, defects: [{ kind: 'crack', side: 'inside', arc: { from: 3, to: 4 } }], insideReachable: true })
-        .outcome,
+      judge(by('House-MP'), {
+        tints: half,
+        defects: [{ kind: 'crack', side: 'inside', arc: { from: 3, to: 4 } }],
+        insideReachable: true,
+        seam: ROUND,
+      }).outcome,
     ).toBe('cut-out');
   });
   it('does not call an arc bright that was graded not seen', () => {

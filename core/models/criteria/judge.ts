@@ -1,8 +1,7 @@
 /** The verdict: the worst of what was seen, zone by zone and arc by arc. What was not seen leaves it incomplete. */
+import { arcText, inArc, type Seam } from '../../basics/seam';
 import {
-  arcText,
   defectNames,
-  inArc,
   outcomeNames,
   outcomeSchema,
   wordFor,
@@ -21,6 +20,8 @@ export type Seen = {
   defects: readonly FoundDefect[];
   /** the inside can be reached, cleaned and seen again */
   insideReachable: boolean;
+  /** what the arcs are parts of */
+  seam: Seam;
 };
 
 export type Verdict = {
@@ -42,7 +43,7 @@ export function gradeOutcome(c: Criterion, zone: Zone, grade: Exclude<Tint['grad
 /** What a fact of the purge leads to: a version that is silent on the purge refers. */
 export const factOutcome = (c: Criterion, fact: PurgeFact): Outcome => c.facts?.[fact] ?? 'refer';
 
-/** Steps of a quarter of an hour on the clock that no seen tint of the zone covers, as a share of the round (0 to 1). */
+/** Steps of a quarter of a twelfth of the seam that no seen tint of the zone covers, as a share of it (0 to 1). */
 export function unseenShare(tints: readonly Tint[], zone: Zone): number {
   const seen = tints.filter((t) => t.zone === zone && t.grade.by !== 'unseen');
   let open = 0;
@@ -62,7 +63,7 @@ export function judge(c: Criterion, seen: Seen, findings: readonly Finding[] = [
     if (t.grade.by === 'unseen') continue;
     let result = gradeOutcome(c, t.zone, t.grade);
     const what = t.grade.by === 'band' ? wordFor(c, t.grade.band).toLowerCase() : `number ${t.grade.number} of ${t.grade.guide}`;
-    let why = `${zoneNames[t.zone]}, ${arcText(t.arc)}: ${what}`;
+    let why = `${zoneNames[t.zone]}, ${arcText(t.arc, seen.seam)}: ${what}`;
     if (result === 'clean' && t.zone.startsWith('id') && !seen.insideReachable) {
       result = 'refer';
       why += ' would be cleaned, but the inside cannot be reached, cleaned and seen';
@@ -74,7 +75,7 @@ export function judge(c: Criterion, seen: Seen, findings: readonly Finding[] = [
     const asked = c.defects[d.kind] ?? 'refer';
     const hidden = asked === 'clean' && d.side === 'inside' && !seen.insideReachable;
     const result = hidden ? 'refer' : asked;
-    const what = `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc)}${hidden ? ' would be cleaned, but the inside cannot be reached, cleaned and seen' : ''}`;
+    const what = `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc, seen.seam)}${hidden ? ' would be cleaned, but the inside cannot be reached, cleaned and seen' : ''}`;
     reasons.push(`${what}. ${c.id} version ${c.version}: ${outcomeNames[result].toLowerCase()}.`);
     outcome = worse(outcome, result);
   }

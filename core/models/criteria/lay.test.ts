@@ -1,9 +1,12 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { inArc, lay, unseenShare, zoneSchema, type Arc, type Tint } from './index';
+import { inArc, type Arc, type Seam } from '../../basics/seam';
+import { lay as layOn, unseenShare, zoneSchema, type Tint } from './index';
 import { bandSchema, type Band } from '../tint';
 
 const tint = (band: Band, arc: Arc, zone: Tint['zone'] = 'id-haz'): Tint => ({ zone, arc, grade: { by: 'band', band } });
+const round: Seam = { kind: 'round' };
+const lay = (tints: readonly Tint[], next: Tint) => layOn(tints, next, round);
 const all: Arc = { from: 12, to: 12 };
 /** The band at each half hour of a zone, in the middle of the step. */
 const read = (tints: readonly Tint[], zone: Tint['zone'] = 'id-haz') =>
@@ -27,8 +30,20 @@ it('a whole round covers everything of its zone and nothing of another', () => {
 it('an arc through twelve is cut like any other', () => {
   const tints = lay([tint('bright', { from: 10, to: 2 })], tint('gold', { from: 11.5, to: 0.5 }));
   expect(tints.filter((t) => t.grade.by === 'band' && t.grade.band === 'bright').map((t) => t.arc)).toEqual([
-    { from: 0.5, to: 2 },
     { from: 10, to: 11.5 },
+    { from: 0.5, to: 2 },
+  ]);
+});
+it('an edge has two ends: what is cut out of its middle leaves two stretches, to the millimetre', () => {
+  const cut = layOn([tint('bright', all)], tint('gold', { from: 4.1, to: 8.3 }), { kind: 'straight', length: 0.4 });
+  expect(cut.map((t) => t.arc)).toEqual([
+    { from: 12, to: 4.1 },
+    { from: 8.3, to: 12 },
+    { from: 4.1, to: 8.3 },
+  ]);
+  expect(layOn([tint('bright', all)], tint('gold', { from: 4.1, to: 8.3 }), round).map((t) => t.arc)).toEqual([
+    { from: 8.3, to: 4.1 },
+    { from: 4.1, to: 8.3 },
   ]);
 });
 it('however many are laid, no half hour has two, and the last word counts', () => {

@@ -1,25 +1,29 @@
-/** Tints as laid on the clock one after the other: the newest covers what it touches. */
-import { inArc, type Tint } from './criterion';
+/** Tints as laid on the seam one after the other: the newest covers what it touches. */
+import { arcHours, arcOf, isWhole, type Arc, type Seam } from '../../basics/seam';
+import type { Tint } from './criterion';
 
-/** A tint laid over others takes its arc from them: cut in steps of half an hour. */
-export function lay(tints: readonly Tint[], next: Tint): Tint[] {
-  const rest = tints.flatMap((t): Tint[] => {
-    if (t.zone !== next.zone) return [t];
-    const keep: number[] = [];
-    for (let h = 0; h < 24; h++) if (inArc(t.arc, h / 2 + 0.25) && !inArc(next.arc, h / 2 + 0.25)) keep.push(h);
-    if (keep.length === 24) return [t];
-    const runs: [number, number][] = [];
-    for (const h of keep) {
-      const last = runs.at(-1);
-      if (last && last[1] === h) last[1] = h + 1;
-      else runs.push([h, h + 1]);
-    }
-    const [first, end] = [runs[0], runs.at(-1)];
-    if (runs.length > 1 && first && end && first[0] === 0 && end[1] === 24) {
-      first[0] = end[0];
-      runs.pop();
-    }
-    return runs.map(([a, b]) => ({ ...t, arc: { from: (a / 2) % 12 || 12, to: (b / 2) % 12 || 12 } }));
-  });
-  return [...rest, next];
+/** Stretches shorter than this are none: twelfths. */
+const NOTHING = 1e-6;
+
+/** What is left of an arc under another that is laid over it. A whole round that is cut stays one piece, over twelve; an edge does not. */
+function left(under: Arc, over: Arc, seam: Seam): Arc[] {
+  if (isWhole(over)) return [];
+  // Counted from where the lower one begins.
+  const [begin, long] = [under.from % 12, arcHours(under)];
+  const from = (over.from - begin + 24) % 12;
+  const to = from + arcHours(over);
+  // The upper one lies in one piece from there on, or in two: its end comes round again.
+  const free: [number, number][] = to > 12 ? [[to - 12, from]] : [[0, from], [to, 12]]; // prettier-ignore
+  const pieces = free
+    .map(([a, b]): [number, number] => [a, Math.min(b, long)])
+    .filter(([a, b]) => b - a > NOTHING)
+    .map(([a, b]) => arcOf(begin + a, begin + b));
+  const [first, last] = pieces;
+  return isWhole(under) && seam.kind !== 'straight' && first && last ? [{ from: last.from, to: first.to }] : pieces;
 }
+
+/** A tint laid over others takes its stretch from them. */
+export const lay = (tints: readonly Tint[], next: Tint, seam: Seam): Tint[] => [
+  ...tints.flatMap((t): Tint[] => (t.zone === next.zone ? left(t.arc, next.arc, seam).map((arc) => ({ ...t, arc })) : [t])),
+  next,
+];

@@ -69,3 +69,5 @@ export const taped = (metres: number): number => {
   return Math.round(metres / step) * step;
 };
 export { areaOf, pathOf, type TraceFrame, traceOf, traceScale, traceX, traceY } from './trace';
+export { gapAlong, RULE_HEIGHT, ruleBands, ruleOf, ruleTicks, type Rule, type RuleBand } from './rule';
+export { ARC_DRAWN, boreAt, stickOutAt, TORCH, TORCH_SCALE, torchPicture, type TorchPicture } from './torch';

@@ -1,5 +1,6 @@
 /** Starting figures for gap, tacks, filler, amps and post-flow, each by a named rule of the trade. */
 import { figure, input, type Figure } from '../../basics/figure';
+import { placeText, ROUND, type Seam } from '../../basics/seam';
 import { show, type System } from '../../basics/units';
 
 const INCH = 0.0254;
@@ -76,13 +77,25 @@ export const TURN_SPEED = 0.1 / 60;
  */
 export const passesUnderPurge = (wall: number): number => Math.max(1, Math.min(3, Math.ceil(wall / 3e-3 - 0.1)));
 
-/** How many tacks: two or three on small tube, four and more above (common practice, no source). */
-export const tackCount = (od: number): { least: number; text: string } =>
-  od <= 0.04
-    ? { least: 2, text: 'Two or three tacks' }
-    : od <= 0.08
-      ? { least: 3, text: 'Three or four tacks' }
-      : { least: 4, text: 'Four tacks or more' };
+/** Tacks along a straight seam stand no further apart, m (2 in; common practice on thin wall, no source). */
+const TACK_PITCH = 2 * INCH;
+
+/**
+ * How many tacks: two or three on small tube, four and more above; along a straight seam one at either end and the rest no further
+ * apart than two inches (common practice, no source).
+ * @param od m, round a tube
+ */
+export function tackCount(od: number, seam: Seam = ROUND): { least: number; text: string } {
+  if (seam.kind === 'straight') {
+    const least = Math.max(3, Math.ceil(seam.length / TACK_PITCH - 1e-9) + 1);
+    return {
+      least,
+      text: `${least} tacks or more: one at either end, the rest no further apart than ${show(TACK_PITCH, 'length', 'metric')}`,
+    };
+  }
+  if (od <= 0.04) return { least: 2, text: 'Two or three tacks' };
+  return od <= 0.08 ? { least: 3, text: 'Three or four tacks' } : { least: 4, text: 'Four tacks or more' };
+}
 
 /** Filler rods as the trade has them: inch fraction and metric size. */
 const rods = [
@@ -100,19 +113,20 @@ export type Advice = { school: string; text: string; source: string };
 /** What the gap says: what to expect, where to start, which rod. Every school that has an answer, side by side. */
 export function gapAdvice(
   gap: { narrow: number; narrowAt: number; wide: number; wideAt: number },
-  wall: number,
+  { od = 0, wall, seam = ROUND }: { od?: number; wall: number; seam?: Seam },
   autogenous: boolean,
   system: System,
-  od = 0,
 ): Advice[] {
+  const at = (place: number) => placeText(place, seam, system);
   const len = (m: number) => show(m, 'length', system);
   const advice: Advice[] = [];
   const say = (school: string, text: string, source = 'Common practice, no source') => advice.push({ school, text, source });
   if (gap.wide - gap.narrow > 0.1e-3)
-    say('Uneven gap', `Start at ${gap.narrowAt} o'clock, the narrow side: the wide side at ${gap.wideAt} closes while you weld.`);
+    say('Uneven gap', `Start at ${at(gap.narrowAt)}, the narrow side: the wide side at ${at(gap.wideAt)} closes while you weld.`);
   if (autogenous) {
     const share = gap.wide / wall;
-    if (gap.wide > INCH / 64 + 1e-6) say('No filler', `${len(gap.wide)} is more than 1/64 in: close the gap or add filler.`);
+    // A gap that reads as 1/64 in is not more than that.
+    if (gap.wide > 1.03 * (INCH / 64)) say('No filler', `${len(gap.wide)} is more than 1/64 in: close the gap or add filler.`);
     else if (share > 0.1) say('No filler', `The gap is ${Math.round(share * 100)} % of the wall. Weldable by hand, expect underfill.`);
     else say('No filler', 'Gap is close to zero, as it should be.');
     if (share > 0.1)

@@ -3,5 +3,5 @@ export { define, issuesOf, lifted, newest, readSaid, version, type About, type B
 export { EARLIEST, sentEventSchema, type Read, type SentEvent, type Stored } from './envelope';
 export { receiptText } from './receipt';
 export { isDeeper, unsound } from './sound';
-export { inUnits, type Line, type Reader } from './tell';
+export { inUnits, seamOf, type Line, type Reader } from './tell';
 export { applyCorrections, runCorrected, weldCorrected, type Correction, type ReadCorrection } from './correction';

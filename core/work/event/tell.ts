@@ -2,6 +2,7 @@
 import type { Quantity } from '../../basics/figure';
 import { show, type System } from '../../basics/units';
 import type { AlloyId } from '../../basics/materials';
+import { ROUND, type Seam } from '../../basics/seam';
 import type { Criterion } from '../../models/criteria';
 
 /** An event as a line of the story. */
@@ -14,9 +15,12 @@ export type Reader = {
   who: (id: string | null) => string;
   /** a moment, ISO 8601, in the shop's own time */
   when?: (iso: string) => string;
-  /** the metals of the joint, where one weld is told of */
-  design?: { alloyA: AlloyId; alloyB: AlloyId };
+  /** the joint, where one weld is told of */
+  design?: { alloyA: AlloyId; alloyB: AlloyId; seam: Seam };
 };
+
+/** What the places of the weld that is told of lie on; a clock where only a purge is. */
+export const seamOf = ({ design }: Pick<Reader, 'design'>): Seam => design?.seam ?? ROUND;
 
 /** A quantity in the reader's units. */
 export const inUnits =

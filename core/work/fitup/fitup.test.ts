@@ -1,4 +1,5 @@
 /** The form of a fit-up: what it takes the event takes, and what the event refuses the form says at its field, in the same words. */
+import { ROUND } from '../../basics/seam';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readForm, writeForm } from '../../basics/fields';
@@ -22,7 +23,7 @@ import {
 
 const size = findSize('inch-tube', '2') as Size;
 const design: Design = {
-  ...{ size, alloyA: '316L', alloyB: '316L', joint: 'square-butt', looking: 'from A to B', insideReachable: true },
+  ...{ size, alloyA: '316L', alloyB: '316L', joint: 'square-butt', seam: ROUND, looking: 'from A to B', insideReachable: true },
   criterion: { id: 'House-MP', version: 1 },
 };
 const id = (n: number) => `0197f000-0000-7000-8000-${String(n).padStart(12, '0')}`;

@@ -1,5 +1,5 @@
 /** What the fit-up asks, where each measure ends on this tube, and what the form says of it while it is filled in. */
-import { flag, hour, optional, quantity, ref, when, type Across, type Values } from '../../basics/fields';
+import { flag, optional, place, quantity, ref, when, type Across, type Values } from '../../basics/fields';
 import type { Figure } from '../../basics/figure';
 import { bore, type Size } from '../../basics/sizes';
 import { show, type System } from '../../basics/units';
@@ -43,8 +43,8 @@ export function fitupForm(design: Design, registers: readonly RegisterItem[], pe
   const { odMost, odLeast, ...gap } = fitupMeasures(design.size);
   return {
     ...gap,
-    narrowAt: hour('Narrowest at'),
-    wideAt: hour('Widest at'),
+    narrowAt: place('Narrowest at', design.seam),
+    wideAt: place('Widest at', design.seam),
     heatA: ref('Heat, end A', tubes, label),
     heatB: ref('Heat, end B', tubes, label),
     wps: ref('WPS', itemsOf(registers, 'wps'), (w) => `${w.label} rev ${w.body.revision}`),
@@ -132,12 +132,16 @@ export function fitupFaultsOf(v: Partial<Given>, design: Design): PaperFault[] {
 }
 
 /** What the rules say of what is measured so far. */
-export function fitupReading(v: Partial<Given>, { size }: Design, system: System): { figures: Figure[]; advice: Advice[] } {
+export function fitupReading(
+  v: Partial<Given>,
+  { size, seam }: Pick<Design, 'size' | 'seam'>,
+  system: System,
+): { figures: Figure[]; advice: Advice[] } {
   const { narrow, narrowAt, wide, wideAt, odMost, odLeast } = v;
   return {
     advice:
       narrow !== undefined && wide !== undefined && narrowAt !== undefined && wideAt !== undefined && wide >= narrow
-        ? gapAdvice({ narrow, narrowAt, wide, wideAt }, size.wall, !v.useFiller, system, size.od)
+        ? gapAdvice({ narrow, narrowAt, wide, wideAt }, { ...size, seam }, !v.useFiller, system)
         : [],
     figures: [
       startingAmps(size.wall),

@@ -2,10 +2,11 @@
 import { z } from 'zod';
 import { beyond } from '../../basics/fields';
 import { show, type System } from '../../basics/units';
-import { define, inUnits, version, type Line, type Reader } from '../event';
+import { define, inUnits, seamOf, version, type Line, type Reader } from '../event';
 import type { Design } from '../jobs';
 import { fitupPaperFaults, type Joined, type PaperFault } from '../../models/papers';
-import { figureOf, one, three } from '../shapes';
+import { figureOf, four, one, three } from '../shapes';
+import { placeShort, placeText, type Seam } from '../../basics/seam';
 import { fitupMeasures } from './form';
 import type { Fitup } from './body';
 
@@ -13,6 +14,7 @@ export * from './form';
 export type { Fitup } from './body';
 
 const gap = z.object({ value: one.length, at: one.hour });
+const gapAnywhere = z.object({ value: one.length, at: four.place });
 const narrowFirst = <T extends { gapNarrow: { value: number }; gapWide: { value: number } }>(f: T): boolean =>
   f.gapNarrow.value <= f.gapWide.value;
 const WIDER = { message: 'The narrowest gap is wider than the widest.', path: ['gapNarrow'] };
@@ -29,14 +31,18 @@ const fields = z.object({
   advice: z.array(one.advice),
 });
 const first = fields.refine(narrowFirst, WIDER);
-const second = fields.extend({ ovality: three.ovality, flux: one.named.nullable() }).refine(narrowFirst, WIDER);
+const grown = fields.extend({ ovality: three.ovality, flux: one.named.nullable() });
+const second = grown.refine(narrowFirst, WIDER);
+const third = grown.extend({ gapNarrow: gapAnywhere, gapWide: gapAnywhere }).refine(narrowFirst, WIDER);
 
 export const fitupRecorded = define<Fitup>()({
   stream: 'weld',
   decision: false,
   versions: [
     version(first, (b) => ({ ovality: null, flux: null, ...b })),
-    version(second, (b): Fitup => ({ ...b, figures: b.figures.map(figureOf) })),
+    version(second, (b) => b),
+    // A place at the first edge of a straight seam had no number before.
+    version(third, (b): Fitup => ({ ...b, figures: b.figures.map(figureOf) })),
   ],
   added: z.object({ papers: three.fitupPapers.optional() }),
 });
@@ -59,10 +65,11 @@ export function fitupRefusals({ gapNarrow, gapWide, highLow, ovality }: Fitup, {
 
 export function tellFitup(b: Fitup, reader: Reader): Line {
   const q = inUnits(reader);
+  const at = (place: number) => placeText(place, seamOf(reader), reader.system);
   return {
     title: 'Fit-up',
     details: [
-      `Gap ${q(b.gapNarrow.value, 'length')} at ${b.gapNarrow.at} o'clock to ${q(b.gapWide.value, 'length')} at ${b.gapWide.at} o'clock, high-low ${q(b.highLow, 'length')}`,
+      `Gap ${q(b.gapNarrow.value, 'length')} at ${at(b.gapNarrow.at)} to ${q(b.gapWide.value, 'length')} at ${at(b.gapWide.at)}, high-low ${q(b.highLow, 'length')}`,
       `Heats ${b.heatA.label} and ${b.heatB.label}; ${b.filler ? `filler ${b.filler.heat.label}, ${q(b.filler.diameter, 'length')}` : 'no filler'}`,
       `${b.wps.label} revision ${b.wps.revision}; welder ${reader.who(b.welder)}`,
       ...(b.ovality
@@ -78,7 +85,7 @@ export function tellFitup(b: Fitup, reader: Reader): Line {
   };
 }
 
-export const fitupLine = (b: Fitup, system: System): string =>
-  `Gap ${show(b.gapNarrow.value, 'length', system)} at ${b.gapNarrow.at} to ${show(b.gapWide.value, 'length', system)} at ${b.gapWide.at}, high-low ${show(b.highLow, 'length', system)}`;
+export const fitupLine = (b: Fitup, seam: Seam, system: System): string =>
+  `Gap ${show(b.gapNarrow.value, 'length', system)} at ${placeShort(b.gapNarrow.at, seam, system)} to ${show(b.gapWide.value, 'length', system)} at ${placeShort(b.gapWide.at, seam, system)}, high-low ${show(b.highLow, 'length', system)}`;
 
 export const fitupCautions = ['No chlorinated solvent near an arc: it makes phosgene. Let alcohol or acetone dry before the dams close.'];

@@ -2,8 +2,8 @@
 import { z } from 'zod';
 import { odText, sizeName, wallText } from '../../basics/sizes';
 import { define, version, type Line, type Reader } from '../event';
-import { one, two } from '../shapes';
-import { jointNames, type Design } from './work';
+import { four, one, two } from '../shapes';
+import { jointNames, seamLine, type Design } from './work';
 
 export type Created = { spool: string; number: string; design: Design };
 
@@ -12,7 +12,12 @@ const first = z.object({ spool: one.id, number: z.string().min(1).max(40), desig
 export const weldCreated = define<Created>()({
   stream: 'weld',
   decision: false,
-  versions: [version(first, (b) => b), version(first.extend({ design: two.design }), (b): Created => b)],
+  versions: [
+    version(first, (b) => b),
+    // Every seam went round a tube before.
+    version(first.extend({ design: two.design }), (b) => ({ ...b, design: { ...b.design, seam: { kind: 'round' as const } } })),
+    version(first.extend({ design: four.design }), (b): Created => b),
+  ],
 });
 
 export function tellCreated({ design: d }: Created, reader: Reader): Line {
@@ -22,7 +27,7 @@ export function tellCreated({ design: d }: Created, reader: Reader): Line {
       `${sizeName(d.size)}, OD ${odText(d.size, reader.system)}, wall ${wallText(d.size, reader.system)}`,
       `${d.alloyA} to ${d.alloyB}, ${jointNames[d.joint].toLowerCase()}`,
       `Criterion ${d.criterion.id} version ${d.criterion.version}`,
-      `Clock seen looking ${d.looking}`,
+      seamLine(d, reader.system),
     ],
   };
 }

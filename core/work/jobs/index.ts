@@ -1,4 +1,17 @@
 /** Job, line, spool, weld: the order things belong in, and a weld entered. */
-export { designSchema, jointNames, jointSchema, newWorkSchema, weldNumbers, type Design, type NewWork, type WeldPlace } from './work';
+export {
+  designSchema,
+  jointNames,
+  jointSchema,
+  newWorkSchema,
+  seamKinds,
+  seamLine,
+  weldNumbers,
+  type Design,
+  type Joint,
+  type NewWork,
+  type SpoolWeld,
+  type WeldPlace,
+} from './work';
 export { tellCreated, weldCreated, type Created } from './created';
 export { criterionFits, sizeTyped, workAcross, workForm, workSaid, type WorkForm } from './form';

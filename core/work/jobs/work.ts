@@ -1,26 +1,59 @@
 /** Job, line, spool, weld: the order things belong in. */
 import { z } from 'zod';
 import { alloySchema } from '../../basics/materials';
-import { sizeSchema } from '../../basics/sizes';
+import { sizeName, sizeSchema } from '../../basics/sizes';
+import { ROUND, seamSchema, type Seam } from '../../basics/seam';
+import { show, type System } from '../../basics/units';
 
 const name = (what: string, max = 80) => z.string().trim().min(1, `Enter ${what}.`).max(max, `At most ${max} letters.`);
 
-export const jointSchema = z.enum(['square-butt', 'open-root']);
-export const jointNames: Record<z.infer<typeof jointSchema>, string> = { 'square-butt': 'Square butt', 'open-root': 'Bevelled, open root' };
+export const jointSchema = z.enum(['square-butt', 'open-root', 'straight', 'corner', 'fillet', 'tank', 'set-on', 'nipple']);
+export type Joint = z.infer<typeof jointSchema>;
+export const jointNames: Record<Joint, string> = {
+  'square-butt': 'Square butt',
+  'open-root': 'Bevelled, open root',
+  straight: 'Straight seam',
+  corner: 'Corner',
+  fillet: 'Fillet',
+  tank: 'Tank seam',
+  'set-on': 'Branch set on',
+  nipple: 'Nipple on a run',
+};
+/** What kind of line each joint is welded along: it decides what its places are read on. */
+export const seamKinds: Record<Joint, Seam['kind']> = {
+  ...{ 'square-butt': 'round', 'open-root': 'round', 'set-on': 'saddle', nipple: 'saddle' },
+  ...{ straight: 'straight', corner: 'straight', fillet: 'straight', tank: 'straight' },
+};
 
 /** What the drawing says of a weld before anyone touches it. */
-export const designSchema = z.object({
+const design = z.object({
   size: sizeSchema,
   alloyA: alloySchema,
   alloyB: alloySchema,
   joint: jointSchema,
   criterion: z.object({ id: z.string(), version: z.number().int().positive() }),
-  /** 12 is scribed here; hours are counted clockwise looking this way */
+  /** the line that is welded, of the kind its joint has */
+  seam: seamSchema.default(ROUND),
+  /** hours are counted clockwise looking this way; on a straight seam, the edge its length is measured from */
   looking: z.string().max(60),
   /** the inside can be reached, rinsed and seen */
   insideReachable: z.boolean(),
 });
+export const designSchema = design.superRefine(({ joint, seam, size }, ctx) => {
+  const say = (message: string, ...path: string[]) => ctx.addIssue({ code: 'custom', message, path: ['seam', ...path] });
+  if (seam.kind !== seamKinds[joint]) say(`${jointNames[joint]} has another kind of seam.`);
+  if (seam.kind === 'saddle' && seam.onto.od < size.od) say(BRANCH_WIDER, 'onto');
+});
 export type Design = z.infer<typeof designSchema>;
+export const BRANCH_WIDER = 'The branch is wider than the run it stands on.';
+
+/** How its places are read. */
+export const seamLine = ({ seam, looking }: Pick<Design, 'seam' | 'looking'>, system: System): string =>
+  seam.kind === 'straight'
+    ? `${show(seam.length, 'length', system)} long, measured from ${looking || 'its first edge'}`
+    : seam.kind === 'saddle'
+      ? `On ${sizeName(seam.onto)}; 12 lies along the run, clock seen looking ${looking}`
+      : `Clock seen looking ${looking}`;
 
 /** A job of one's own: job, line, spool and N welds alike, in one go. */
 export const newWorkSchema = z.object({
@@ -43,6 +76,9 @@ export function weldNumbers(first: string, count: number): string[] {
   if (digits === '') return count === 1 ? [text] : Array.from({ length: count }, (_, i) => `${text}-${i + 1}`);
   return Array.from({ length: count }, (_, i) => stem + String(Number(digits) + i).padStart(digits.length, '0'));
 }
+
+/** A weld as the others of its spool know it: what it waits for, and what its places lie on. */
+export type SpoolWeld = { id: string; number: string; due: string; seam: Seam };
 
 /** Where a weld belongs, in names. */
 export type WeldPlace = {

@@ -1,7 +1,6 @@
 /** What was seen on the weld, and the verdict that rests on it. */
 import { z } from 'zod';
 import {
-  arcText,
   defectNames,
   judge,
   outcomeNames,
@@ -14,7 +13,8 @@ import {
   type Outcome,
   type Tint,
 } from '../../models/criteria';
-import { define, version, type Line, type Reader } from '../event';
+import { arcRefusal, arcText, type Arc, type Seam } from '../../basics/seam';
+import { define, seamOf, version, type Line, type Reader } from '../event';
 import { one, two } from '../shapes';
 
 import type { InsideBy } from './form';
@@ -39,6 +39,11 @@ export const lookRecorded = define<Look>()({
   versions: [version(first, (b) => b), version(first.extend({ defects: z.array(two.defect).max(100) }), (b): Look => b)],
 });
 
+/** Why these stretches cannot be of this seam; empty when they can. */
+export const lookRefusals = (b: Look, { seam }: { seam: Seam }): string[] => [
+  ...new Set([...b.tints, ...b.defects].map((x) => arcRefusal(x.arc, seam)).filter((no) => no !== null)),
+];
+
 export type VerdictGiven = { look: string; criterion: { id: string; version: number }; outcome: Outcome; reasons: string[] };
 export const verdictGiven = define<VerdictGiven>()({
   stream: 'weld',
@@ -56,12 +61,13 @@ export function verdictRefusals(
   b: VerdictGiven,
   look: (Look & { event: string }) | null,
   criterion: Criterion,
+  seam: Seam,
   findings: readonly Finding[],
 ): string[] {
   if (!look || b.look !== look.event) return ['The look this verdict rests on is no longer the newest. Open the weld again.'];
   if (b.criterion.id !== criterion.id || b.criterion.version !== criterion.version)
     return ['The criterion of this weld is another. Open the weld again.'];
-  const v = judge(criterion, look, findings);
+  const v = judge(criterion, { ...look, seam }, findings);
   if (v.outcome === 'incomplete') return [`The look is incomplete: ${v.missing.join('; ')}.`];
   // A person may be stricter than the criterion, never milder; only "refer" is for a person to settle.
   const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
@@ -70,7 +76,9 @@ export function verdictRefusals(
   return [];
 }
 
-export function tellLook(b: Look, { criterion }: Reader): Line {
+export function tellLook(b: Look, reader: Reader): Line {
+  const { criterion, system } = reader;
+  const where = (arc: Arc) => arcText(arc, seamOf(reader), system);
   const seenBy = { direct: 'directly', borescope: 'by borescope', blind: 'blind', 'not-seen': 'not seen' }[b.insideBy];
   const grade = (t: Tint) =>
     t.grade.by === 'band'
@@ -82,8 +90,8 @@ export function tellLook(b: Look, { criterion }: Reader): Line {
     title: 'Looked at, as welded',
     details: [
       `Inside seen ${seenBy}`,
-      ...b.tints.map((t) => `${zoneNames[t.zone]}, ${arcText(t.arc)}: ${grade(t)}`),
-      ...b.defects.map((d) => `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc)}`),
+      ...b.tints.map((t) => `${zoneNames[t.zone]}, ${where(t.arc)}: ${grade(t)}`),
+      ...b.defects.map((d) => `${defectNames[d.kind]}, ${d.side}, ${where(d.arc)}`),
     ],
   };
 }

@@ -1,4 +1,5 @@
 /** The verdict knows the purge: facts with their figures, and what each version of a criterion makes of them. */
+import { ROUND } from '../../basics/seam';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findSize, type Size } from '../../basics/sizes';
@@ -18,7 +19,7 @@ const bright: Tint[] = (['id-bead', 'id-haz', 'od-bead', 'od-haz'] as const).map
   arc: { from: 12, to: 12 },
   grade: { by: 'band', band: 'bright' },
 }));
-const seen = { tints: bright, defects: [], insideReachable: true };
+const seen = { tints: bright, defects: [], insideReachable: true, seam: ROUND };
 
 type Say = [EventType, object, number];
 const stream = (name: string, said: Say[]): Stored[] =>
@@ -53,7 +54,14 @@ function weld(criterion: Criterion, marks: Say[], over: { started?: object; high
   );
   const named = { id: id(8), label: 'X' };
   const design = {
-    ...{ size, alloyA: '316L', alloyB: '316L', joint: 'square-butt', criterion: { id: criterion.id, version: criterion.version } },
+    ...{
+      size,
+      alloyA: '316L',
+      alloyB: '316L',
+      joint: 'square-butt',
+      seam: ROUND,
+      criterion: { id: criterion.id, version: criterion.version },
+    },
     ...{ looking: 'from A to B', insideReachable: true },
   };
   const fitup = {

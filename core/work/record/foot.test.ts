@@ -1,4 +1,5 @@
 /** The foot in every state: it does the safe next thing or nothing, and never strikes an arc while gas is held or before it is ready. */
+import { ROUND } from '../../basics/seam';
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { shipped } from '../../models/criteria';
@@ -29,11 +30,12 @@ const runOf = (marks: readonly (Name | [Name, Partial<BodyOf<'run.marked'>>])[],
   if (!run) throw new Error('no run');
   return run;
 };
-const foot = (marks: Parameters<typeof runOf>[0], ready: boolean, over: object = {}) => footOf(runOf(marks, over), ready)?.mark ?? null;
+const foot = (marks: Parameters<typeof runOf>[0], ready: boolean, over: object = {}) =>
+  footOf(runOf(marks, over), ready, ROUND)?.mark ?? null;
 const all = (n: number): Name[] => Array.from({ length: n }, (): Name => 'tack');
 
 describe('the foot', () => {
-  const wanted = tacksWanted(runOf([]));
+  const wanted = tacksWanted(runOf([]), ROUND);
   it.each<[string, Parameters<typeof runOf>[0], boolean, Name | null]>([
     ['filling, nothing tacked, not ready: a tack, which this criterion lets begin', [], false, 'tack'],
     ['filling and ready, nothing tacked: the arc', [], true, 'arc-on'],
@@ -61,7 +63,7 @@ describe('the foot', () => {
   });
   it('peeled by arc it takes the next tape off, and only when the gas is ready', () => {
     const peeled: Parameters<typeof runOf>[0] = [['tape-off', { arc: { from: 3, to: 6 } }], 'arc-on', 'arc-off'];
-    expect(footOf(runOf(peeled), true)).toMatchObject({ mark: 'tape-off', arc: { from: 12, to: 3 } });
+    expect(footOf(runOf(peeled), true, ROUND)).toMatchObject({ mark: 'tape-off', arc: { from: 12, to: 3 } });
     expect(foot(peeled, false)).toBeNull();
   });
   it('kept down between arcs it begins the hold; nowhere does it end anything', () => {
@@ -75,7 +77,7 @@ describe('the foot', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...names), { maxLength: 14 }), fc.boolean(), (marks, ready) => {
         const run = runOf(marks);
-        if (footOf(run, ready)?.mark === 'arc-on') {
+        if (footOf(run, ready, ROUND)?.mark === 'arc-on') {
           expect(ready).toBe(true);
           expect(['filling', 'between']).toContain(run.phase);
         }

@@ -36,7 +36,7 @@ const wrongPaper = (s: WeldState, step: 'fitup' | 'gas'): string | undefined => 
 export function stageLine(s: WeldState, stage: Stage, system: System): string {
   switch (stage) {
     case 'fitup':
-      return wrongPaper(s, 'fitup') ?? (s.fitup ? fitupLine(s.fitup, system) : '');
+      return wrongPaper(s, 'fitup') ?? (s.fitup ? fitupLine(s.fitup, s.design.seam, system) : '');
     case 'gas':
       return wrongPaper(s, 'gas') ?? (s.gas ? gasLine(s.gas, system) : '');
     case 'setup':

@@ -1,11 +1,12 @@
 /** What is printed: the summary an inspector reads first, what is missing, and the story with its corrections. */
+import { ROUND } from '../../basics/seam';
 import { describe, expect, it } from 'vitest';
 import { created, fitup, gas, house, id, mark, PERSON, reading, run, RUN, started, stream, T0, weld, WELD, type Say } from './told.fixture';
 import { frontOf, gasOnBefore, missingOf, storyOf, worstWelding, type WeldState } from './index';
 
 const reader = {
   ...{ criterion: house, system: 'metric' as const, who: (p: string | null) => (p === PERSON ? 'Somebody (S1)' : 'unknown') },
-  ...{ design: { alloyA: '316L', alloyB: '316L' } as const, when: (iso: string) => iso.slice(11, 19) },
+  ...{ design: { alloyA: '316L', alloyB: '316L', seam: ROUND } as const, when: (iso: string) => iso.slice(11, 19) },
 };
 const atArc = (ppm: number) => ({ atArc: { reading: reading(ppm), ready: ppm < 50, by: 'monitor', text: 'as read' } });
 const arcs: Say[] = [

@@ -7,7 +7,7 @@ import { cleanRecorded, tellClean } from '../clean';
 import { fitupRecorded, fitupRefusals, tellFitup, type Fitup } from '../fitup';
 import { gasRecorded, gasRefusals, needDecided, tellGas, tellNeed, type GasCheck } from '../gas';
 import { tellCreated, weldCreated } from '../jobs';
-import { lookRecorded, tellLook, tellVerdict, verdictGiven, verdictRefusals, type VerdictGiven } from '../look';
+import { lookRecorded, lookRefusals, tellLook, tellVerdict, verdictGiven, verdictRefusals, type Look, type VerdictGiven } from '../look';
 import { passivateEnded, passivateStarted, tellBath, tellRinse, tellTested, testEnded, testRefusals, type Tested } from '../passivate';
 import {
   closingRefusals,
@@ -62,10 +62,10 @@ export const eventTypes = {
   'need.decided': row(needDecided, { tell: tellNeed }),
   'setup.recorded': row(setupRecorded, { tell: tellTorch }),
   'purge.planned': row(purgePlanned, { tell: tellPlanned }),
-  'look.recorded': row(lookRecorded, { tell: tellLook }),
+  'look.recorded': row(lookRecorded, { tell: tellLook, refuse: (b: Look, s) => lookRefusals(b, s.design) }),
   'verdict.given': row(verdictGiven, {
     tell: tellVerdict,
-    refuse: (b: VerdictGiven, s, c) => verdictRefusals(b, s.look, c, weldFindings(s, c)),
+    refuse: (b: VerdictGiven, s, c) => verdictRefusals(b, s.look, c, s.design.seam, weldFindings(s, c)),
   }),
   'clean.recorded': row(cleanRecorded, { tell: tellClean }),
   'passivate.started': row(passivateStarted, { tell: tellBath }),

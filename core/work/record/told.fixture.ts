@@ -1,4 +1,5 @@
 /** A weld and its purge told as events, for tests of what they add up to: no database, no clock. */
+import { ROUND } from '../../basics/seam';
 import { versionOf, reduceRun, reduceWeld, type EventType, type WeldState } from './index';
 import type { Stored } from '../event';
 import { startingSetup } from '../../models/setup';
@@ -30,7 +31,7 @@ export const created: Say = [
     spool: SPOOL,
     number: 'W-1',
     design: {
-      ...{ size: tube, alloyA: '316L', alloyB: '316L', joint: 'square-butt', criterion: { id: 'House-MP', version: 1 } },
+      ...{ size: tube, alloyA: '316L', alloyB: '316L', joint: 'square-butt', seam: ROUND, criterion: { id: 'House-MP', version: 1 } },
       ...{ looking: 'from A to B', insideReachable: true },
     },
   },

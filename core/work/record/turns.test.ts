@@ -1,4 +1,5 @@
 /** A run that serves several welds, peeled by arc, marked by two, set right, and what it calls for. */
+import { ROUND } from '../../basics/seam';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../../models/criteria';
@@ -7,7 +8,7 @@ import type { Stored } from '../event';
 import type { Reading } from '../run';
 import { id, RUN, started as start, T0 } from './told.fixture';
 import { gasTime, reduceRun, type BodyOf, type SaidOf, type EventType } from './index';
-import { alarmsOf, arcName, leftBehind, markSchema, nextQuarter, nextWeld, quarters, shareOf, targets } from '../run';
+import { alarmsOf, arcName, leftBehind, markSchema, nextQuarter, nextWeld, quartersOf, shareOf, targets } from '../run';
 
 const [A, B, C, CLAMP] = [id(11), id(12), id(13), id(90)];
 const rules = { ...(shipped[0]?.purge as BodyOf<'run.started'>['rules']), weldPpm: 50 };
@@ -65,7 +66,7 @@ describe('several welds in turn', () => {
   });
   it('the gas stays as it is when the next is taken up; the next is offered, and going back is taken', () => {
     const s = run(...both.slice(0, 2));
-    expect(targets(s).map((t) => t.mark)).toContain('move');
+    expect(targets(s, ROUND).map((t) => t.mark)).toContain('move');
     expect(run(...both.slice(0, 3))).toMatchObject({ phase: 'filling', fillingSince: T0 });
     expect(run(...both, mark('arc-on', 400)).at).toBe(A);
     expect(leftBehind(run(...both, mark('arc-on', 400)), A)).toBe(false);
@@ -99,20 +100,27 @@ describe('several welds in turn', () => {
 });
 
 describe('tape peeled by arc', () => {
+  const quarters = quartersOf(ROUND);
   const [low, up] = [quarters[0]?.arc, quarters[1]?.arc];
   it('goes 6-3, 3-12, 6-9, 9-12 (common practice, no source); what was open is welded when the arc goes off', () => {
-    expect(quarters.map((q) => arcName(q.arc))).toEqual(['6-3', '3-12', '6-9', '9-12']);
+    expect(quarters.map((q) => arcName(q.arc, ROUND))).toEqual(['6-3', '3-12', '6-9', '9-12']);
     const s = run(mark('tape-off', 10, { arc: low }), mark('arc-on', 20), mark('arc-off', 40), mark('tape-off', 45, { arc: up }));
     expect(s.tape[A]).toEqual({ open: [up], welded: [low] });
     expect(shareOf(s.tape[A]?.welded ?? [])).toBeCloseTo(0.25, 9);
-    expect(nextQuarter(s.tape[A] ?? { open: [], welded: [] })?.name).toBe('6-9');
+    expect(nextQuarter(s.tape[A] ?? { open: [], welded: [] }, ROUND)?.name).toBe('6-9');
   });
   it('the bench asks for the next quarter first, for the arc while one is open; tape goes back on', () => {
-    const first = (s: ReturnType<typeof run>) => targets(s)[0]?.label;
+    const first = (s: ReturnType<typeof run>) => targets(s, ROUND)[0]?.label;
     expect(first(run())).toBe('Arc on');
     expect(first(run(mark('tape-off', 10, { arc: low })))).toBe('Arc on');
     expect(first(run(mark('tape-off', 10, { arc: low }), mark('arc-on', 20), mark('arc-off', 40)))).toBe('Tape off 3-12');
     expect(run(mark('tape-off', 10, { arc: low }), mark('tape-on', 15, { arc: low })).tape[A]).toEqual({ open: [], welded: [] });
+  });
+  it('along a straight seam it goes from the first edge to the last', () => {
+    const seam = { kind: 'straight' as const, length: 0.4 };
+    expect(quartersOf(seam).map((q) => arcName(q.arc, seam))).toEqual(['1st quarter', '2nd quarter', '3rd quarter', 'last quarter']);
+    expect(nextQuarter({ open: [], welded: [quartersOf(seam)[0]?.arc ?? { from: 1, to: 2 }] }, seam)?.name).toBe('2nd');
+    expect(arcName({ from: 2, to: 5 }, seam)).toBe('66.7 mm to 167 mm');
   });
   it('the next pass begins with nothing welded', () =>
     expect(run(mark('tape-off', 10, { arc: low }), mark('arc-on', 20), mark('pass', 40)).tape[A]).toEqual({ open: [], welded: [] }));

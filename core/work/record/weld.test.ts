@@ -1,3 +1,4 @@
+import { ROUND } from '../../basics/seam';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shipped, type Criterion } from '../../models/criteria';
@@ -55,6 +56,7 @@ const created: [EventType, BodyOf<'weld.created'>] = [
       alloyA: '316L',
       alloyB: '316L',
       joint: 'square-butt',
+      seam: ROUND,
       criterion: { id: 'House-MP', version: 1 },
       looking: 'from A to B',
       insideReachable: true,
@@ -231,8 +233,8 @@ describe('a run', () => {
     }));
     const seen = reduceRun(told) as NonNullable<ReturnType<typeof reduceRun>>;
     expect([seen.phase, tacksSeen(seen)?.look, tacksSeen(seen)?.arc]).toEqual(['open', 'blue-grey', { from: 3, to: 6 }]);
-    expect(targets(seen).map((t) => t.label)).toEqual(['Closed, refill']);
-    expect(targets(run(mark('tack', 10), mark('look', 20))).map((t) => t.label)).toEqual([
+    expect(targets(seen, ROUND).map((t) => t.label)).toEqual(['Closed, refill']);
+    expect(targets(run(mark('tack', 10), mark('look', 20)), ROUND).map((t) => t.label)).toEqual([
       'Closed, refill',
       'Tacks bright',
       'Tacks gold',
@@ -438,6 +440,7 @@ describe('the bench', () => {
       gate: gateOf(),
       ppm: 120,
       holdSeconds: 60,
+      seam: ROUND,
       now: T0 + 30_000,
       ...over,
     });
@@ -496,6 +499,7 @@ describe('a run as CSV', () => {
         { at: T0 + 9000, ppm: 80, quality: 'good' },
       ],
       [{ at: T0 + 2000, flow: 7.5 / 60_000 }],
+      () => ROUND,
     );
     const lines = text.split('\r\n');
     expect(lines[0]).toBe('seconds,utc,oxygen_ppm,quality,flow_l_min,flow_from,mark');

@@ -1,4 +1,5 @@
 /** How a purge begins, and what is watched while it runs. */
+import { ROUND } from '../../basics/seam';
 import { describe, expect, it } from 'vitest';
 import { readForm, writeForm } from '../../basics/fields';
 import { findSize, type Size } from '../../basics/sizes';
@@ -56,7 +57,15 @@ describe('a purge that begins', () => {
     expect(shorterWait(setup, plan, readyBy(criterion.purge, true))).toBeNull();
   });
   it('without gas carries its arcs alone', () => {
-    const design = { size: two, alloyA: '316L', alloyB: '316L', joint: 'square-butt', looking: '', insideReachable: true } as const;
+    const design = {
+      size: two,
+      alloyA: '316L',
+      alloyB: '316L',
+      joint: 'square-butt',
+      seam: ROUND,
+      looking: '',
+      insideReachable: true,
+    } as const;
     const none = begunUnpurged(id(2), id(3), 'none', { ...design, criterion: { id: 'House-MP', version: 1 } }, criterion);
     expect(taken(none)).toMatchObject({ ok: true });
     expect(none).toMatchObject({ backing: 'none', planned: null, countIn: 0 });

@@ -1,4 +1,5 @@
 /** What the bench shows of a run: one figure readable from across it, one word, the next thing to do. Time is passed in. */
+import type { Seam } from '../../basics/seam';
 import type { Gate } from './gate';
 import { clock, timed } from '../../basics/units';
 import { phaseWord } from './card';
@@ -34,6 +35,8 @@ type Seen = {
   /** the newest reading while it is fresh; null when there is none */
   ppm: number | null;
   holdSeconds: number;
+  /** of the weld in hand */
+  seam: Seam;
   now: number;
 };
 
@@ -67,7 +70,7 @@ function lineOf(run: RunState, gate: Gate, holdLeft: number | null): string {
 export const bandWords = ({ started: { band } }: RunState): string =>
   band ? `; model ${clock(band.low)} to ${timed(band.high)}, not measured` : '';
 
-export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView {
+export function benchView({ run, gate, ppm, holdSeconds, seam, now }: Seen): BenchView {
   const { rules, place, device } = run.started;
   const welding = run.phase === 'welding';
   const over = welding && ppm !== null && ppm > rules.weldPpm;
@@ -110,7 +113,7 @@ export function benchView({ run, gate, ppm, holdSeconds, now }: Seen): BenchView
         : gate.ready && run.phase === 'filling'
           ? 'ready'
           : null;
-  const foot = footOf(run, gate.ready);
+  const foot = footOf(run, gate.ready, seam);
   return {
     word: over ? 'Over the limit' : phaseWord(run, gate),
     line,

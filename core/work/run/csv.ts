@@ -3,6 +3,7 @@ import { STALE_AFTER } from '../../models/sensor';
 import type { Reading } from './gate';
 import type { RunState } from './state';
 import { markNames } from './told';
+import type { Seam } from '../../basics/seam';
 import { arcName } from './tape';
 
 /** One cell: quoted where it must be; text that a spreadsheet would run is kept from running. */
@@ -17,7 +18,12 @@ export function cell(value: string | number): string {
 export type FlowReading = { at: number; flow: number };
 
 /** Header: seconds, utc, oxygen_ppm, quality, flow_l_min, flow_from, mark. Flow is the newest measured one, else the set one. */
-export function runCsv(run: RunState, readings: readonly Reading[], flows: readonly FlowReading[] = []): string {
+export function runCsv(
+  run: RunState,
+  readings: readonly Reading[],
+  flows: readonly FlowReading[],
+  seamOf: (weld: string | null) => Seam,
+): string {
   const set = run.started.setup.lines.reduce((s, l) => s + l.flow, 0);
   const lpm = (m3: number) => Number((m3 * 60_000).toFixed(3));
   let next = 0;
@@ -28,7 +34,7 @@ export function runCsv(run: RunState, readings: readonly Reading[], flows: reado
       at: m.at,
       ppm: '',
       quality: '',
-      mark: m.arc ? `${markNames[m.mark]} ${arcName(m.arc)}` : markNames[m.mark],
+      mark: m.arc ? `${markNames[m.mark]} ${arcName(m.arc, seamOf(m.weld))}` : markNames[m.mark],
     })),
   ].sort((a, b) => a.at - b.at);
   const lines = rows.map((r) => {

@@ -2,6 +2,7 @@
  * What a press of the foot means in every state: the one next thing that does no harm, or nothing. A foot never says "arc on" while the
  * gas is held or before it is ready; an arc struck all the same is told by hand or by the clamp.
  */
+import type { Seam } from '../../basics/seam';
 import { tackCount } from '../../models/heat';
 import type { RunState } from './state';
 import { markNames } from './told';
@@ -15,9 +16,9 @@ export const HELD_PRESS = 900;
 const told = (mark: Target['mark'], label: string = markNames[mark]): Target => ({ mark, label });
 
 /** How many tacks a joint of this size wants before it is looked at (models/heat). */
-export const tacksWanted = ({ started: { setup } }: Pick<RunState, 'started'>): number => {
+export const tacksWanted = ({ started: { setup } }: Pick<RunState, 'started'>, seam: Seam): number => {
   const joint = setup.parts.find((p) => p.id === setup.joint) ?? setup.parts[0];
-  return joint ? tackCount(joint.size.od).least : 2;
+  return seam.kind === 'straight' || joint ? tackCount(joint?.size.od ?? 0, seam).least : 2;
 };
 
 /** Were the tacks looked at since the last of them was made? */
@@ -26,17 +27,18 @@ const looked = ({ marks }: Pick<RunState, 'marks'>): boolean =>
 
 /**
  * @param ready what the gate says just now
+ * @param seam of the weld in hand
  * @returns null where a press marks nothing: what the foot waits for stands in its place
  */
-export function footOf(run: RunState, ready: boolean): Target | null {
+export function footOf(run: RunState, ready: boolean, seam: Seam): Target | null {
   const { backing, rules } = run.started;
   const peeled = run.tape[run.at];
-  const quarter = peeled && peeled.open.length === 0 ? nextQuarter(peeled) : null;
+  const quarter = peeled && peeled.open.length === 0 ? nextQuarter(peeled, seam) : null;
   const peel: Target | null = quarter && { mark: 'tape-off', arc: quarter.arc, label: `Tape off ${quarter.name}` };
   switch (run.phase) {
     case 'filling': {
       if (backing !== 'purge') return told('arc-on');
-      const wanted = tacksWanted(run);
+      const wanted = tacksWanted(run, seam);
       // Tacks are begun where the criterion lets them, and looked at once they are all in.
       if (run.tacks > 0 && run.arcs.length === 0) {
         if (run.tacks >= wanted && !looked(run)) return told('look');

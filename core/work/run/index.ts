@@ -50,7 +50,7 @@ export {
 } from './state';
 export { lateOddity } from './late';
 export { sinceGasOn } from './since';
-export { arcName, nextQuarter, nothingPeeled, quarters, sameArc, shareOf, type Peeled } from './tape';
+export { arcName, nextQuarter, nothingPeeled, quartersOf, sameArc, shareOf, type Peeled } from './tape';
 export { gate, heldFor, rulesFor, type Gate, type Reading } from './gate';
 export { alarmsOf, DRY_SOON, type Alarm } from './alarms';
 export { findingsOf } from './findings';

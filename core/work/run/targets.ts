@@ -1,5 +1,5 @@
 /** What a hand can mark on a run just now, the likeliest first. What a foot means is foot.ts. */
-import type { Arc } from '../../models/criteria';
+import type { Arc, Seam } from '../../basics/seam';
 import { nextMarks, nextWeld, tacksSeen, type RunState } from './state';
 import { nextQuarter } from './tape';
 import { markNames, tackLookNames, type MarkName, type TackLook } from './told';
@@ -10,8 +10,9 @@ export type Target = { mark: MarkName; arc?: Arc; weld?: string; look?: TackLook
 /**
  * What can be marked next, the likeliest first (what a foot means is foot.ts). A weld peeled by arc asks for its next
  * quarter; a run that serves more welds offers the next of them.
+ * @param seam of the weld in hand
  */
-export function targets(run: RunState): Target[] {
+export function targets(run: RunState, seam: Seam): Target[] {
   const list = nextMarks(run.phase).map((mark): Target => ({ mark, label: markNames[mark] }));
   // Open to look at the tacks: what was seen is told once, and closing up stays what a foot does.
   if (run.phase === 'open' && run.openedBy === 'look' && run.tacks > 0 && tacksSeen(run) === null)
@@ -24,7 +25,7 @@ export function targets(run: RunState): Target[] {
     );
   const peeled = run.tape[run.at];
   if (peeled && (run.phase === 'filling' || run.phase === 'between')) {
-    const quarter = nextQuarter(peeled);
+    const quarter = nextQuarter(peeled, seam);
     if (quarter)
       list.splice(peeled.open.length === 0 ? 0 : 1, 0, { mark: 'tape-off', arc: quarter.arc, label: `Tape off ${quarter.name}` });
   }

@@ -1,7 +1,7 @@
 /** What is told of a purge while it runs: marks, answered alarms, a logger's file, its end, and its raw readings put away. */
 import { z } from 'zod';
-import type { Arc } from '../../models/criteria';
-import { define, version, type Line } from '../event';
+import type { Arc } from '../../basics/seam';
+import { define, seamOf, version, type Line, type Reader } from '../event';
 import { one, three } from '../shapes';
 import { arcName } from './tape';
 
@@ -208,15 +208,16 @@ export const runRetired = define<Retired>()({
   ],
 });
 
-export function tellMarked({ mark, arc, source, atArc: a, look, clampAmps }: Marked): Line {
+export function tellMarked({ mark, arc, source, atArc: a, look, clampAmps }: Marked, reader: Reader): Line {
+  const part = arc ? `, ${arcName(arc, seamOf(reader))}` : '';
   const by = source ? [`By ${source.label}${clampAmps === undefined ? '' : `, ${Math.round(clampAmps)} A`}`] : [];
   if (look)
     return {
-      title: `${markNames.looked}: ${tackLookNames[look].toLowerCase()}${arc ? `, ${arcName(arc)}` : ''}`,
+      title: `${markNames.looked}: ${tackLookNames[look].toLowerCase()}${part}`,
       details: [`${tackLookWords[look][0]?.toUpperCase()}${tackLookWords[look].slice(1)}`, ...by],
     };
   return {
-    title: arc ? `${markNames[mark]}, ${arcName(arc)}` : markNames[mark],
+    title: `${markNames[mark]}${part}`,
     details:
       a && mark === 'tack'
         ? [...by, a.reading ? `${Math.round(a.reading.ppm)} ppm` : 'Oxygen not measured']

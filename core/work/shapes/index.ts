@@ -2,4 +2,5 @@
 export * as one from './one';
 export * as two from './two';
 export * as three from './three';
+export * as four from './four';
 export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';

@@ -1,4 +1,5 @@
 /** What the set-up of a torch begins with: by the rules of `shield` and `heat`, and never by a figure that nobody gave. */
+import { ROUND } from '../../basics/seam';
 import { describe, expect, it } from 'vitest';
 import { findSize, type Size } from '../../basics/sizes';
 import { readForm, writeForm } from '../../basics/fields';
@@ -8,7 +9,7 @@ import { torchDraws, torchForm, torchKnown, torchSaid, tungstenTyped } from './i
 
 const design = (nominal: string, alloy: Design['alloyA'] = '316L'): Design => ({
   size: findSize('inch-tube', nominal) as Size,
-  ...{ alloyA: alloy, alloyB: alloy, joint: 'square-butt', looking: 'from A to B', insideReachable: true },
+  ...{ alloyA: alloy, alloyB: alloy, joint: 'square-butt', seam: ROUND, looking: 'from A to B', insideReachable: true },
   criterion: { id: 'House-MP', version: 1 },
 });
 

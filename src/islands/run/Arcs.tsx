@@ -1,12 +1,13 @@
 /** Welding by arc: which quarters are peeled, which are welded; and which weld of the run is in hand. */
-import { arcName, nothingPeeled, quarters, sameArc, tacksSeen, type RunState, type Target } from '../../../core/work/run';
+import type { Seam } from '../../../core/basics/seam';
+import { arcName, nothingPeeled, quartersOf, sameArc, tacksSeen, type RunState, type Target } from '../../../core/work/run';
 
-export function Quarters({ run, onMark }: { run: RunState; onMark: (t: Omit<Target, 'label'>) => void }) {
+export function Quarters({ run, seam, onMark }: { run: RunState; seam: Seam; onMark: (t: Omit<Target, 'label'>) => void }) {
   const { open, welded } = run.tape[run.at] ?? nothingPeeled;
   return (
     <div role="group" aria-label="Tape by arc" className="flex flex-wrap items-center gap-2">
       <span className="text-sm font-medium">Tape</span>
-      {quarters.map(({ name, arc }) => {
+      {quartersOf(seam).map(({ name, arc }) => {
         const is = (list: typeof open) => list.some((a) => sameArc(a, arc));
         const state = is(open) ? 'open' : is(welded) ? 'welded' : 'taped';
         return (
@@ -16,7 +17,13 @@ export function Quarters({ run, onMark }: { run: RunState; onMark: (t: Omit<Targ
             className={`btn min-h-12 font-figure ${state === 'open' ? 'btn-primary' : ''}`}
             aria-pressed={state === 'open'}
             disabled={state === 'welded'}
-            title={state === 'taped' ? `Take the tape off ${arcName(arc)}` : state === 'open' ? `Put the tape back on ${arcName(arc)}` : ''}
+            title={
+              state === 'taped'
+                ? `Take the tape off ${arcName(arc, seam)}`
+                : state === 'open'
+                  ? `Put the tape back on ${arcName(arc, seam)}`
+                  : ''
+            }
             onClick={() => onMark({ mark: state === 'open' ? 'tape-on' : 'tape-off', arc, weld: run.at })}
           >
             {name}
@@ -60,7 +67,7 @@ export function TurnPick({ run, weld, numberOf, onMark }: Turns) {
 }
 
 /** Tacks blue or grey inside: where, since there the gas is lost or blown through. */
-export function WhereBlue({ run, onMark }: { run: RunState; onMark: (t: Omit<Target, 'label'>) => void }) {
+export function WhereBlue({ run, seam, onMark }: { run: RunState; seam: Seam; onMark: (t: Omit<Target, 'label'>) => void }) {
   const seen = run.phase === 'open' && run.openedBy === 'look' ? tacksSeen(run) : null;
   if (seen?.look !== 'blue-grey') return null;
   const opened = run.marks.findLastIndex((m) => m.mark === 'look');
@@ -68,7 +75,7 @@ export function WhereBlue({ run, onMark }: { run: RunState; onMark: (t: Omit<Tar
   return (
     <div role="group" aria-label="Where blue or grey" className="flex flex-wrap items-center gap-2">
       <span className="text-sm font-medium">Where?</span>
-      {quarters.map(({ name, arc }) => (
+      {quartersOf(seam).map(({ name, arc }) => (
         <button
           key={name}
           type="button"

@@ -1,4 +1,5 @@
 /** The end of a purge at the bench: what came out is counted there, and what comes next is said. */
+import type { SpoolWeld } from '../../../core/work/jobs';
 import type { RunState } from '../../../core/work/run';
 import { waitsFor, type WeldState } from '../../../core/work/record';
 import { HoldButton } from '../kit/HoldButton';
@@ -61,7 +62,7 @@ export function BenchCount({ run, text, onText, onEnd, onBack, children }: Count
   );
 }
 
-type NextProps = { state: WeldState; spoolWelds: readonly { id: string; number: string; due: string }[]; ended: boolean };
+type NextProps = { state: WeldState; spoolWelds: readonly SpoolWeld[]; ended: boolean };
 
 export function BenchNext({ state, spoolWelds, ended }: NextProps) {
   const next = spoolWelds.find((w) => w.id !== state.id && (w.due === 'purge' || w.due === 'fitup'));

@@ -1,7 +1,8 @@
 /** The bench: the whole screen for the hand that wears a glove. One figure, one thing to do, four targets at most. */
 import { useEffect, useRef, useState } from 'react';
-import type { WeldPlace } from '../../../core/work/jobs';
+import type { SpoolWeld, WeldPlace } from '../../../core/work/jobs';
 import { stageCautions, type WeldState } from '../../../core/work/record';
+import type { Seam } from '../../../core/basics/seam';
 import type { System } from '../../../core/basics/units';
 import {
   alarmNames,
@@ -18,6 +19,7 @@ import { HoldButton } from '../kit/HoldButton';
 import { Cautions, RefusalNote } from '../kit/notes';
 import { keepOffline } from '../offline';
 import type { KeptRecord } from '../queue';
+import { seamIn } from '../weld/context';
 import { useRecord, type RecordInHand } from '../weld/useRecord';
 import { Alarms, useAlarmSound } from './Alarms';
 import { TurnPick } from './Arcs';
@@ -34,7 +36,7 @@ type Props = {
   record: KeptRecord;
   place: WeldPlace;
   supplies: BoardCylinder[];
-  spoolWelds: { id: string; number: string; due: string }[];
+  spoolWelds: SpoolWeld[];
   system: System;
   now: number;
 };
@@ -61,6 +63,7 @@ function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: 
           state={state}
           supplies={supplies}
           numberOf={numberOf}
+          seamOf={seamIn(spoolWelds)}
           system={system}
           madeAt={now}
           leave={`/welds/${place.id}`}
@@ -99,6 +102,7 @@ function Bench({
   state,
   supplies,
   numberOf,
+  seamOf,
   system,
   madeAt,
   leave,
@@ -109,6 +113,7 @@ function Bench({
   state: WeldState;
   supplies: BoardCylinder[];
   numberOf: (weld: string) => string;
+  seamOf: (weld: string | null) => Seam;
   system: System;
   madeAt: number;
   leave: string;
@@ -120,6 +125,7 @@ function Bench({
     unsay,
     madeAt,
     supplies,
+    seamOf,
   });
   const { view, gate, mark, undo, end, answer, sensor, refusal, countOut, setCountOut, readings } = inHand;
   // Under the hood nobody reads, and nothing can be done about a reading that is missing: it is said at arc off, with what to do.
@@ -235,7 +241,7 @@ function Bench({
       )
     : null;
   const gasOnly = new Set(['look', 'bottle', 'dam-out', 'grind', 'hold', 'refill']);
-  const others = targets(run).filter(
+  const others = targets(run, seamOf(run.at)).filter(
     (t) => !(t.mark === foot?.mark && t.weld === foot.weld) && (backing === 'purge' || !gasOnly.has(t.mark)),
   );
   // While the gas is held an arc is struck again by hand, from the sheet: nothing beside the foot starts one.

@@ -4,7 +4,7 @@ import type { Estimate, RunState } from '../../../core/work/run';
 import { clock, show, type System } from '../../../core/basics/units';
 import { totalFlow } from '../../../core/models/setup';
 import { filmsOf } from '../../../core/models/tint';
-import { EndView } from '../../draw/EndView';
+import { SeamView } from '../../draw/SeamView';
 import type { RunInHand } from './useRun';
 
 type Props = { run: RunState; state: WeldState; hand: RunInHand; ready: Estimate | 'still' | null; system: System };
@@ -51,7 +51,8 @@ export function BenchSide(p: Props) {
         <span>{run.tacks > 0 ? `${run.tacks} tacked` : ''}</span>
       </p>
       <div className="min-h-24 grow basis-0">
-        <EndView
+        <SeamView
+          {...{ seam: state.design.seam, system: p.system, od: state.design.size.od }}
           film={filmsOf(state.design.alloyA)}
           gap={f ? { narrowAt: f.gapNarrow.at, wideAt: f.gapWide.at } : null}
           peeled={run.tape[run.at] ?? null}

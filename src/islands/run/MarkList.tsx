@@ -1,5 +1,6 @@
 /** The marks of a run: each with its time, which can be set right, and a way to take it back. */
 import { useState } from 'react';
+import type { Seam } from '../../../core/basics/seam';
 import { clock, type System } from '../../../core/basics/units';
 import { arcName, markNames, sinceGasOn, tackLookNames, type Mark, type RunState } from '../../../core/work/run';
 import { Field } from '../kit/Field';
@@ -8,12 +9,13 @@ import { Form } from '../kit/Form';
 type Props = {
   run: RunState;
   numberOf: (weld: string) => string;
+  seamOf: (weld: string | null) => Seam;
   now: number;
   system: System;
   onCorrect: (m: Mark, at: number | null) => Promise<void>;
 };
 
-export function MarkList({ run, numberOf, now, system, onCorrect }: Props) {
+export function MarkList({ run, numberOf, seamOf, now, system, onCorrect }: Props) {
   const [editing, setEditing] = useState<string | null>(null);
   const several = run.started.welds.length > 1;
   return (
@@ -27,7 +29,7 @@ export function MarkList({ run, numberOf, now, system, onCorrect }: Props) {
             <span className="w-14 font-figure">{clock((m.at - run.startedAt) / 1000)}</span>
             <span className={`grow ${m.twice ? 'text-base-content/80' : ''}`}>
               {markNames[m.mark]}
-              {m.arc && `, ${arcName(m.arc)}`}
+              {m.arc && `, ${arcName(m.arc, seamOf(m.weld))}`}
               {several && m.weld && `, ${numberOf(m.weld)}`}
               {m.look && `: ${tackLookNames[m.look].toLowerCase()}`}
               {m.source && `, by ${m.source.label}`}

@@ -1,4 +1,5 @@
 /** A running purge in hand: its readings, what the bench shows of it, what it calls for, and the ways to mark, undo and end it. */
+import type { Seam } from '../../../core/basics/seam';
 import { useState } from 'react';
 import { versionOf } from '../../../core/work/record';
 import {
@@ -57,9 +58,11 @@ type In = {
   unsay: (id: string) => Promise<boolean>;
   madeAt: number;
   supplies: readonly BoardCylinder[];
+  /** what the places of each weld lie on */
+  seamOf: (weld: string | null) => Seam;
 };
 
-export function useRun(run: RunState, { record, unsay, madeAt, supplies }: In): RunInHand {
+export function useRun(run: RunState, { record, unsay, madeAt, supplies, seamOf }: In): RunInHand {
   const { readings, flows } = useReadings(run);
   const now = useNow(madeAt, 250);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
@@ -67,7 +70,7 @@ export function useRun(run: RunState, { record, unsay, madeAt, supplies }: In): 
   const [late, setLate] = useState(0);
   const [asked, setAsked] = useState<Asked | null>(null);
   const is = runNow(run, readings, supplyOf(run, supplies), now);
-  const view = benchView({ run, ...is, now });
+  const view = benchView({ run, ...is, seam: seamOf(run.at), now });
 
   const say = async (e: Said) => setRefusal(await record(e));
   const mark: RunInHand['mark'] = async (t) => {

@@ -2,11 +2,12 @@
 import { show } from '../../../core/basics/units';
 import { shareOf } from '../../../core/work/run';
 import { filmsOf } from '../../../core/models/tint';
-import { EndView } from '../../draw/EndView';
 import { PlanView } from '../../draw/PlanView';
+import { SeamView } from '../../draw/SeamView';
 import { SideView } from '../../draw/SideView';
 import { useShop, useWeld } from './context';
-import { useDesk } from './desk';
+import { insideSeen, useDesk } from './desk';
+import { usePeeling } from './runDesk';
 import { usePlanning } from './planning';
 
 /** What is taped, peeled and welded of a purge that goes on; null when all is, or nothing runs. */
@@ -24,13 +25,14 @@ export function WeldSide({ mini = false }: { mini?: boolean }) {
 
 export function WeldPlan({ mini = false }: { mini?: boolean }) {
   const { state } = useWeld();
-  const { cup } = useDesk().desk.draft;
+  const { torch } = useDesk().desk.draft;
   const peeled = usePeeled();
   return (
     <PlanView
       size={state.design.size}
-      cup={cup?.n ?? state.setup?.cup ?? null}
-      lens={cup?.lens ?? state.setup?.lens ?? true}
+      seam={state.design.seam}
+      cup={torch?.cup ?? state.setup?.cup ?? null}
+      lens={torch?.lens ?? state.setup?.lens ?? true}
       welded={state.done.weld ? 1 : shareOf(peeled?.welded ?? [])}
       mini={mini}
       className={mini ? 'mx-auto h-full' : 'absolute inset-0 mx-auto h-full w-full p-2'}
@@ -42,19 +44,21 @@ type EndProps = {
   mini?: boolean;
   /** it is being looked at: what is seen so far stands on it, no gap */
   grading?: boolean;
-  /** hours can be pressed on it */
-  pressed?: boolean;
+  /** places can be pressed on it, caught in steps of so many twelfths */
+  pressed?: number;
   /** the gap is typed on it: its words stand in fields */
   typed?: boolean;
 };
-export function WeldEnd({ mini = false, grading = false, pressed = false, typed = false }: EndProps) {
+export function WeldEnd({ mini = false, grading = false, pressed = 0, typed = false }: EndProps) {
   const { state } = useWeld();
   const { system } = useShop();
   const { desk, act } = useDesk();
   const peeled = usePeeled();
+  const peel = usePeeling();
+  const { seam, joint, size } = state.design;
   const { looking: l } = desk;
   const looked = desk.open === 'look' || (desk.open === null && state.due === 'look');
-  const seen = l.insideBy === 'direct' || l.insideBy === 'borescope' ? l.tints : l.tints.filter((t) => t.zone.startsWith('od'));
+  const seen = insideSeen(l) ? l.tints : l.tints.filter((t) => t.zone.startsWith('od'));
   const fitting = desk.open === 'fitup' || (desk.open === null && state.due === 'fitup');
   const f = state.fitup;
   const gap =
@@ -66,7 +70,11 @@ export function WeldEnd({ mini = false, grading = false, pressed = false, typed 
       wide: show(f.gapWide.value, 'length', system),
     });
   return (
-    <EndView
+    <SeamView
+      seam={seam}
+      joint={joint}
+      system={system}
+      od={size.od}
       film={filmsOf(state.design.alloyA)}
       gap={looked || (state.done.weld && !fitting) ? null : gap && typed ? { narrowAt: gap.narrowAt, wideAt: gap.wideAt } : gap}
       tints={looked ? seen : (state.look?.tints ?? [])}
@@ -79,7 +87,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = false, typed 
       grading={grading}
       chosen={grading ? { arc: l.arc, zone: l.zone } : null}
       className={mini ? 'mx-auto h-full' : 'absolute inset-0 mx-auto h-full w-full p-2'}
-      {...(pressed && { onHour: (hour: number) => act({ do: 'press', hour }) })}
+      {...(pressed > 0 ? { step: pressed, onPress: (press) => act({ do: 'press', press }) } : peel && !mini && { onPress: peel })}
     />
   );
 }

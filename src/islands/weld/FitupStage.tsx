@@ -1,5 +1,7 @@
 /** Fit-up: gap with its clock positions, high-low, heats, filler, WPS, welder. */
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { place } from '../../../core/basics/fields';
+import { placeShort, placeText } from '../../../core/basics/seam';
 import { fillerFor } from '../../../core/basics/materials';
 import { show } from '../../../core/basics/units';
 import { tackCount } from '../../../core/models/heat';
@@ -18,10 +20,10 @@ import { Field } from '../kit/Field';
 import { Form, type View } from '../kit/Form';
 import { Advices, Missing } from '../kit/notes';
 import { useShop, useWeld } from './context';
-import { atHour } from '../../../core/models/drawing';
+import { atHour, RULE_HEIGHT, ruleOf, type Rule } from '../../../core/models/drawing';
 import { useBox } from '../../draw/useBox';
 import { useWords } from '../kit/reader';
-import { useDesk, usePressedHour, useSaidOnDrawing } from './desk';
+import { useDesk, usePressed, useSaidOnDrawing } from './desk';
 import { WeldEnd } from './Drawings';
 import { DraftFigures } from './DraftFigures';
 import { PaperNotes, paperRefusal } from './Papers';
@@ -36,6 +38,7 @@ function FitupStage() {
   const wpss = itemsOf(registers, 'wps');
   const { alloyA, alloyB } = design;
   const filler = fillerFor(alloyA, alloyB);
+  const words = useWords();
   return (
     <Form
       of={table}
@@ -89,7 +92,7 @@ function FitupStage() {
             <Advices
               advice={[
                 ...fitupReading(read, design, system).advice,
-                { school: 'Tacks', text: tackCount(design.size.od).text, source: 'Common practice, no source' },
+                { school: 'Tacks', text: words(tackCount(design.size.od, design.seam).text), source: 'Common practice, no source' },
                 ...(filler
                   ? [{ school: 'Filler', text: `${filler} for ${alloyA} to ${alloyB}`, source: 'AWS A5 annexes, from memory' }]
                   : []),
@@ -102,12 +105,13 @@ function FitupStage() {
   );
 }
 
-/** Puts the gap on the End view while it is typed, and takes its clock positions from presses there: narrowest, then widest. */
+type End = 'narrowAt' | 'wideAt';
+/** Puts the gap on the drawing while it is typed, and takes its places from presses and drags there: narrowest, then widest. */
 function OnTheClock({ view: { read, typed, set } }: { view: View<FitupForm> }) {
   const { state } = useWeld();
   const { system } = useShop();
   const { act } = useDesk();
-  const [next, setNext] = useState<'narrowAt' | 'wideAt'>('narrowAt');
+  const [next, setNext] = useState<End>('narrowAt');
   const { narrow, narrowAt, wide, wideAt, highLow, odMost, odLeast } = read;
   const [narrowText, wideText, highLowText] = [String(typed['narrow']), String(typed['wide']), String(typed['highLow'])];
   useEffect(() => {
@@ -128,19 +132,32 @@ function OnTheClock({ view: { read, typed, set } }: { view: View<FitupForm> }) {
       },
     });
   }, [act, state.design, system, narrow, narrowAt, wide, wideAt, highLow, odMost, odLeast, narrowText, wideText, highLowText]);
-  usePressedHour((hour) => {
-    set(next, String(hour));
-    setNext(next === 'narrowAt' ? 'wideAt' : 'narrowAt');
+  const { seam } = state.design;
+  const grabbed = useRef<End>('narrowAt');
+  usePressed(({ at, how }) => {
+    if (how === 'down') {
+      // A mark that stands there already is taken hold of; else the next of the two comes there.
+      const near = (mark: number | undefined) => mark !== undefined && Math.abs(((mark - at + 18) % 12) - 6) < 0.6;
+      grabbed.current = near(narrowAt) ? 'narrowAt' : near(wideAt) ? 'wideAt' : next;
+      if (grabbed.current === next) setNext(next === 'narrowAt' ? 'wideAt' : 'narrowAt');
+    }
+    set(grabbed.current, place('', seam).write(at, system));
   });
   useSaidOnDrawing((name, text) => {
     if (name === 'narrow' || name === 'wide' || name === 'highLow') set(name, text);
   });
   return (
     <p className="text-sm">
-      Press the clock: first the {next === 'narrowAt' ? <strong>narrowest</strong> : 'narrowest'}, then the{' '}
-      {next === 'wideAt' ? <strong>widest</strong> : 'widest'}.
+      Press the {seam.kind === 'straight' ? 'seam' : 'clock'}: first the {next === 'narrowAt' ? <strong>narrowest</strong> : 'narrowest'},
+      then the {next === 'wideAt' ? <strong>widest</strong> : 'widest'}.
     </p>
   );
+}
+
+/** Where a place of the seam lies across the drawing, px: its picture keeps its shape in the middle of the room. */
+function onRule(rule: Rule, width: number, height: number, mark: number): number {
+  const scale = Math.min(width / rule.width, height / RULE_HEIGHT);
+  return width / 2 + (rule.x(mark) - rule.width / 2) * scale;
 }
 
 /** The joint as it is fitted: the gap typed beside the hours it was measured at, high-low in the middle. */
@@ -148,16 +165,23 @@ function FitupDrawing() {
   const { desk, act } = useDesk();
   const [box, room] = useBox<HTMLDivElement>();
   const { gap, typed } = desk.draft;
+  const { system } = useShop();
+  const { seam } = useWeld().state.design;
+  const straight = seam.kind === 'straight';
   const roomy = (room?.height ?? 0) > 420;
-  const r = room ? Math.min(room.width, room.height) / 2 : 0;
-  /** off the middle, by hour: the face of the clock reaches to about nine tenths */
-  const at = (hour: number, k: number) => {
-    const p = atHour(0, 0, k * r, hour);
-    return { left: (room?.width ?? 0) / 2 + p.x, top: (room?.height ?? 0) / 2 + p.y };
+  const { width = 0, height = 0 } = room ?? {};
+  /** Beside its mark: inside the face of the clock, or over the seam on its rule. */
+  const at = (mark: number) => {
+    if (straight) return { left: onRule(ruleOf(width / height), width, height, mark), top: 0.3 * height };
+    const p = atHour(0, 0, (0.33 * Math.min(width, height)) / 2, mark);
+    return { left: width / 2 + p.x, top: height / 2 + p.y };
   };
+  const middle = straight ? { left: width / 2, top: 0.5 * height } : { left: width / 2, top: height / 2 };
+  const name = (mark: number) => `at ${straight ? placeText(mark, seam, system) : placeShort(mark, seam)}`;
+  const apart = gap ? Math.abs(gap.narrowAt - gap.wideAt) : 12;
   const ask = (name: 'narrow' | 'wide' | 'highLow', label: string, place: { left: number; top: number }) => (
     <label
-      className="absolute w-28 -translate-x-1/2 -translate-y-1/2 bg-base-100/90 px-1 text-center text-sm font-medium"
+      className="absolute w-34 -translate-x-1/2 -translate-y-1/2 bg-base-100/90 px-1 text-center text-sm font-medium"
       style={place}
       key={name}
     >
@@ -172,12 +196,12 @@ function FitupDrawing() {
   );
   return (
     <div ref={box} className="absolute inset-0">
-      <WeldEnd pressed typed={roomy} />
+      <WeldEnd pressed={straight ? 0.25 : 1} typed={roomy} />
       {room && roomy && (
         <>
-          {gap && ask('narrow', `narrowest, at ${gap.narrowAt}`, at(gap.narrowAt, 0.33))}
-          {gap && ask('wide', `widest, at ${gap.wideAt}`, at(gap.wideAt, 0.33))}
-          {(!gap || Math.abs(gap.narrowAt - gap.wideAt) > 2) && ask('highLow', 'high-low', { left: room.width / 2, top: room.height / 2 })}
+          {gap && ask('narrow', `narrowest, ${name(gap.narrowAt)}`, at(gap.narrowAt))}
+          {gap && ask('wide', `widest, ${name(gap.wideAt)}`, at(gap.wideAt))}
+          {(straight || apart > 2) && ask('highLow', 'high-low', middle)}
         </>
       )}
       <p className="absolute right-4 bottom-1 text-xs">Gap drawn wider than it is.</p>
@@ -202,7 +226,11 @@ function FitupHead() {
     );
   if (!gap)
     return (
-      <Title level="none" title="Where is the gap narrowest, where widest?" reason="Press the clock at both, and type what you measured." />
+      <Title
+        level="none"
+        title="Where is the gap narrowest, where widest?"
+        reason="Press the drawing at both, and type what you measured."
+      />
     );
   const even = gap.narrowAt === gap.wideAt || gap.narrow === gap.wide;
   return (
@@ -212,7 +240,9 @@ function FitupHead() {
         gap.narrow && gap.wide ? (even ? `Gap ${gap.wide} all round.` : `Gap ${gap.narrow} to ${gap.wide}.`) : 'How wide is the gap there?'
       }
       reason={
-        even ? '' : `Start at ${gap.narrowAt}, the narrow side: the wide side closes while it is welded (common practice, no source).`
+        even
+          ? ''
+          : `Start at ${placeShort(gap.narrowAt, state.design.seam, system)}, the narrow side: the wide side closes while it is welded (common practice, no source).`
       }
     />
   );

@@ -1,8 +1,7 @@
 /** Look and grade: zone, arc, band; defects; a verdict from the criterion with its reason. As welded, before any brush. */
 import { useEffect, useRef, useState } from 'react';
+import { arcOf, arcText, hourText, isWhole, WHOLE } from '../../../core/basics/seam';
 import {
-  arcHours,
-  arcText,
   defectNames,
   defectSchema,
   gradeOutcome,
@@ -15,12 +14,13 @@ import {
   type Zone,
 } from '../../../core/models/criteria';
 import { bandHex, bandRange, bandsOf, filmsOf, type Band } from '../../../core/models/tint';
+import { place } from '../../../core/basics/fields';
 import { guideForm, insideByNames, type Look } from '../../../core/work/look';
 import { sameArc } from '../../../core/work/run';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { useShop, useWeld } from './context';
-import { ALL_ROUND, useDesk, type Looking } from './desk';
+import { insideSeen, useDesk, type Looking } from './desk';
 import { WeldEnd } from './Drawings';
 import type { StageView } from './stageView';
 import { Title } from './StagePage';
@@ -70,12 +70,13 @@ function LookForm() {
 function Choices() {
   const { criterion } = useWeld();
   const { looking, lay, change } = useLooking();
-  const { zone, arc } = looking;
+  const { zone, arc, seam } = looking;
+  const { system } = useShop();
   const [byNumber, setByNumber] = useState(false);
   const say = (said: string) => change({ said });
   const grade = (how: Tint['grade'], said: string) => {
     lay([{ zone, arc, grade: how }]);
-    say(`${zoneNames[zone]}, ${arcText(arc)}: ${said}.`);
+    say(`${zoneNames[zone]}, ${arcText(arc, seam, system)}: ${said}.`);
   };
   const gradeBand = (band: Band) => grade({ by: 'band', band }, wordFor(criterion, band));
   useDigits(gradeBand, say);
@@ -127,18 +128,16 @@ function HowSeen() {
   );
 }
 
-const half = (h: number): string => `${Math.floor(h) || 12}${h % 1 ? ':30' : ''}`;
-
 /** One press for a side that is bright, bead and HAZ together, all round. */
 function AllBright() {
   const { looking, lay, change } = useLooking();
-  const { insideBy } = looking;
-  const inside = insideBy === 'direct' || insideBy === 'borescope';
+  const { insideBy, seam } = looking;
+  const inside = insideSeen(looking) && insideBy !== '';
   const bright = (side: 'inside' | 'outside') => {
     const zones = zoneSchema.options.filter((z) => z.startsWith(side === 'inside' ? 'id' : 'od'));
-    lay(zones.map((z): Tint => ({ zone: z, arc: ALL_ROUND, grade: { by: 'band', band: 'bright' } })));
+    lay(zones.map((z): Tint => ({ zone: z, arc: WHOLE, grade: { by: 'band', band: 'bright' } })));
     const where = side === 'inside' ? `Inside, seen ${seenBy[insideBy || 'not-seen']}` : 'Outside';
-    change({ said: `${where}: bead and HAZ bright, all round. Change what is not.` });
+    change({ said: `${where}: bead and HAZ bright, ${arcText(WHOLE, seam)}. Change what is not.` });
   };
   return (
     <div className="grid grid-cols-2 gap-2">
@@ -155,9 +154,9 @@ function AllBright() {
 /** Zone and arc the next grade goes to. */
 function Where() {
   const { looking, change } = useLooking();
-  const { zone, arc, insideBy } = looking;
-  const inside = insideBy === 'direct' || insideBy === 'borescope';
-  const allRound = arcHours(arc) > 11.9;
+  const { zone, arc, seam } = looking;
+  const inside = insideSeen(looking);
+  const allRound = isWhole(arc);
   return (
     <>
       <div role="radiogroup" aria-label="Zone" className="grid grid-cols-2 gap-1">
@@ -180,29 +179,77 @@ function Where() {
           type="button"
           className={`btn min-h-12 border-black ${allRound ? 'btn-primary' : ''}`}
           aria-pressed={allRound}
-          onClick={() => change({ arc: ALL_ROUND })}
+          onClick={() => change({ arc: WHOLE })}
         >
-          All round
+          {seam.kind === 'straight' ? 'All along' : 'All round'}
         </button>
-        {(['from', 'to'] as const).map((end) => (
-          <label key={end} className="text-sm font-medium">
-            {end}
-            <select
-              aria-label={`Arc ${end}`}
-              className="select ml-1 min-h-12 w-22 text-base-content"
-              value={arc[end]}
-              onChange={(e) => change({ arc: { ...arc, [end]: Number(e.target.value) } })}
-            >
-              {Array.from({ length: 24 }, (_, i) => (i + 1) / 2).map((h) => (
-                <option key={h} value={h}>
-                  {half(h)}
-                </option>
-              ))}
-            </select>
-          </label>
-        ))}
-        <span className="basis-full text-sm">or press the clock: start, then end</span>
+        {seam.kind === 'straight' ? <AlongEnds /> : <RoundEnds />}
+        <span className="basis-full text-sm">or on the drawing: press a zone and drag, or press where it starts, then where it ends</span>
       </div>
+    </>
+  );
+}
+
+/** Where an arc begins and ends on the clock, by the half hour. */
+function RoundEnds() {
+  const { looking, change } = useLooking();
+  const { arc } = looking;
+  return (['from', 'to'] as const).map((end) => (
+    <label key={end} className="text-sm font-medium">
+      {end}
+      <select
+        aria-label={`Arc ${end}`}
+        className="select ml-1 min-h-12 w-22 text-base-content"
+        value={arc[end]}
+        onChange={(e) => change({ arc: { ...arc, [end]: Number(e.target.value) } })}
+      >
+        {Array.from({ length: 24 }, (_, i) => (i + 1) / 2).map((h) => (
+          <option key={h} value={h}>
+            {hourText(h)}
+          </option>
+        ))}
+      </select>
+    </label>
+  ));
+}
+
+/** Where a stretch begins and ends on a straight seam, as measured from its edge. What cannot be read, or runs backwards, is said and changes nothing. */
+function AlongEnds() {
+  const { looking, change } = useLooking();
+  const { system } = useShop();
+  const { arc, seam } = looking;
+  const field = place('Stretch', seam);
+  const written = () => ({ from: String(field.write(arc.from % 12, system)), to: String(field.write(arc.to, system)) });
+  const [typed, setTyped] = useState(written);
+  const [said, setSaid] = useState('');
+  // Pressed or dragged on the drawing: the fields follow.
+  useEffect(() => setTyped(written()), [arc.from, arc.to, system]);
+  const take = () => {
+    const [from, to] = [field.read(typed.from, system), field.read(typed.to, system)];
+    const no = !from.ok ? from.error : !to.ok ? to.error : from.value >= to.value ? 'It ends before it begins.' : '';
+    setSaid(no);
+    if (no === '' && from.ok && to.ok) change({ arc: arcOf(from.value, to.value) });
+  };
+  return (
+    <>
+      {(['from', 'to'] as const).map((end) => (
+        <label key={end} className="text-sm font-medium">
+          {end}
+          <input
+            aria-label={`Stretch ${end}`}
+            className="input ml-1 min-h-12 w-24 font-figure text-base-content"
+            value={typed[end]}
+            onChange={(e) => setTyped({ ...typed, [end]: e.target.value })}
+            onBlur={take}
+            onKeyDown={(e) => e.key === 'Enter' && take()}
+          />
+        </label>
+      ))}
+      {said && (
+        <span role="alert" className="basis-full text-sm font-semibold">
+          □ {said}
+        </span>
+      )}
     </>
   );
 }
@@ -303,13 +350,14 @@ function useDigits(onBand: (band: Band) => void, say: (echo: string) => void) {
 
 function Defects() {
   const { looking, change } = useLooking();
-  const { defects, arc } = looking;
+  const { defects, arc, seam } = looking;
+  const { system } = useShop();
   const [kind, setKind] = useState<DefectKind>('concavity');
   return (
     <>
       <div className="grid grid-cols-2 items-end gap-2">
         <label className="col-span-2 flex flex-col text-sm font-medium">
-          Also seen, {arcText(arc)}
+          Also seen, {arcText(arc, seam, system)}
           <select
             aria-label="Defect"
             className="select min-h-12 w-full"
@@ -333,7 +381,7 @@ function Defects() {
         <ul className="text-sm">
           {defects.map((d, i) => (
             <li key={i} className="flex items-center gap-2">
-              {defectNames[d.kind]}, {d.side}, {arcText(d.arc)}
+              {defectNames[d.kind]}, {d.side}, {arcText(d.arc, seam, system)}
               <button
                 type="button"
                 className="btn btn-ghost min-h-10"
@@ -371,7 +419,7 @@ function LookDrawing() {
   return (
     <div className="flex flex-col lg:absolute lg:inset-0 lg:grid lg:grid-cols-[minmax(0,1fr)_26rem]">
       <div className="relative min-h-80 lg:min-h-0">
-        <WeldEnd grading pressed />
+        <WeldEnd grading pressed={0.5} />
       </div>
       <Choices />
     </div>

@@ -23,7 +23,7 @@ import { LoggerForm } from '../run/LoggerForm';
 import { MarkList } from '../run/MarkList';
 import { Unsaved } from '../run/Unsaved';
 import { LateAsked, LatePick, readAtOf } from '../run/useRun';
-import { numberIn, useShop, useWeld } from './context';
+import { numberIn, seamIn, useShop, useWeld } from './context';
 import { useRunDesk } from './runDesk';
 import { Title } from './StagePage';
 
@@ -250,7 +250,7 @@ export function RunFoot({ run }: Of) {
 export function RunPanel({ run }: Of) {
   const { state } = useWeld();
   const { system, spoolWelds } = useShop();
-  const numberOf = numberIn(spoolWelds);
+  const [numberOf, seamOf] = [numberIn(spoolWelds), seamIn(spoolWelds)];
   const { backing } = run.started;
   const { now, view, gate: g, supply, mark, undo, correct, end, ...hand } = useRunDesk();
   const welding = run.phase === 'welding';
@@ -268,7 +268,7 @@ export function RunPanel({ run }: Of) {
   const dry = supply !== null && supply.left < toEnd && run.phase !== 'holding' && backing === 'purge';
   const gasOnly = new Set(['look', 'bottle', 'dam-out', 'grind', 'hold', 'refill']);
   const { foot } = view;
-  const others = targets(run).filter(
+  const others = targets(run, seamOf(run.at)).filter(
     (t) => (backing === 'purge' || !gasOnly.has(t.mark)) && !(t.mark === foot?.mark && t.weld === foot.weld),
   );
   // First what is safe next, as the foot has it.
@@ -299,7 +299,7 @@ export function RunPanel({ run }: Of) {
       </div>
       <LateAsked asked={hand.asked} onAnswer={hand.answerLate} />
       <RefusalNote refusal={hand.refusal} />
-      <WhereBlue run={run} onMark={(t) => void press(t)} />
+      <WhereBlue run={run} seam={seamOf(run.at)} onMark={(t) => void press(t)} />
       {dry && (
         <p role="alert" className="border-l-8 border-error bg-base-100 p-2 text-sm font-semibold">
           <span className="text-error">■ </span>
@@ -319,7 +319,7 @@ export function RunPanel({ run }: Of) {
           □ {c}
         </p>
       ))}
-      {backing === 'purge' && <Quarters run={run} onMark={(t) => void press(t)} />}
+      {backing === 'purge' && <Quarters run={run} seam={seamOf(run.at)} onMark={(t) => void press(t)} />}
       <a className="btn min-h-14 w-full border-base-content bg-base-100 text-lg" href={`/welds/${state.id}/bench`}>
         Bench view
       </a>
@@ -341,7 +341,7 @@ export function RunPanel({ run }: Of) {
         </HoldButton>
       </div>
       <LatePick late={hand.late} onLate={hand.setLate} />
-      <MarkList run={run} numberOf={numberOf} now={now} system={system} onCorrect={correct} />
+      <MarkList run={run} numberOf={numberOf} seamOf={seamOf} now={now} system={system} onCorrect={correct} />
       <LoggerForm run={run} />
       <a className="link block min-h-11 py-2 text-sm" href={`/api/runs/${run.id}/readings.csv`}>
         Readings as CSV

@@ -2,6 +2,7 @@
 import type { ReactNode } from 'react';
 import { familyCautions, neverFolds, stageCautions, stageLine, waitsFor, DEFER } from '../../../core/work/record';
 import { alloys } from '../../../core/basics/materials';
+import type { Design } from '../../../core/work/jobs';
 import { stageNames, type Stage } from '../../../core/work/stages';
 import { useEffect, useState } from 'react';
 import { useWords } from '../kit/reader';
@@ -32,17 +33,15 @@ export function StagePage({
   return (
     <div className={`grid grid-cols-[minmax(0,1fr)] lg:min-h-0 lg:grow lg:overflow-hidden lg:grid-cols-[minmax(0,1fr)_18.75rem]`}>
       <section className={`flex min-w-0 flex-col lg:min-h-0 ${grey ? 'bg-[#777777]' : ''}`} aria-label={`${stageNames[stage]}, drawing`}>
-        <div className={`flex shrink-0 items-start gap-4 px-4 pt-3 pb-1 ${grey ? 'bg-base-100' : ''}`}>
-          <div className="min-w-0 grow">{Head ? <Head /> : <Plain stage={stage} />}</div>
+        <div className={`flex shrink-0 flex-wrap items-start gap-x-4 gap-y-2 px-4 pt-3 pb-1 sm:flex-nowrap ${grey ? 'bg-base-100' : ''}`}>
+          <div className="min-w-0 grow basis-full sm:basis-0">{Head ? <Head /> : <Plain stage={stage} />}</div>
           <Insets view={view} hang={!grey} live={state.runs.some((r) => r.endedAt === null)} onTurn={(v) => act({ do: 'turn', view: v })} />
         </div>
         <div role="tabpanel" aria-label={`${view} view`} className="relative min-h-72 grow lg:min-h-0">
           <Large />
         </div>
         {view === 'end' && (
-          <p className={`shrink-0 px-4 py-1 text-xs ${grey ? 'text-black' : 'text-base-content/80'}`}>
-            12 is scribed on the tube; hours run clockwise looking {state.design.looking}.
-          </p>
+          <p className={`shrink-0 px-4 py-1 text-xs ${grey ? 'text-black' : 'text-base-content/80'}`}>{seamNote(state.design)}</p>
         )}
         {Foot && view === own && (
           <div className="shrink-0">
@@ -64,6 +63,12 @@ export function StagePage({
     </div>
   );
 }
+
+/** What the places of the seam are counted from. */
+const seamNote = ({ seam, looking }: Design): string =>
+  seam.kind === 'straight'
+    ? `Measured along the seam from ${looking || 'its first edge'}; outside is the torch side.`
+    : `12 is scribed on the ${seam.kind === 'saddle' ? 'branch and lies along the run' : 'tube'}; hours run clockwise looking ${looking}.`;
 
 type Level = 'stop' | 'mind' | 'none' | 'go';
 
@@ -116,6 +121,7 @@ function Insets({
   live: boolean;
   onTurn: (v: View) => void;
 }) {
+  const straight = useWeld().state.design.seam.kind === 'straight';
   return (
     <div className={`z-10 flex shrink-0 items-start gap-1.5 ${hang ? 'lg:-mb-20' : ''}`} role="tablist" aria-label="Drawings">
       {views.map((id) => {
@@ -126,11 +132,11 @@ function Insets({
             type="button"
             role="tab"
             aria-selected={view === id}
-            className={`overflow-hidden bg-base-200 p-1 text-left ${live && id === 'end' ? 'h-20 w-20 lg:h-40 lg:w-40' : `h-20 ${id === 'side' ? 'w-28' : 'w-20'}`} ${view === id ? 'hidden border-b-4 border-base-content lg:hidden' : 'hover:bg-base-300'}`}
+            className={`overflow-hidden bg-base-200 p-1 text-left ${live && id === 'end' ? 'h-20 w-20 lg:h-40 lg:w-40' : `h-14 sm:h-20 ${id === 'side' ? 'w-28' : 'w-14 sm:w-20'}`} ${view === id ? 'hidden border-b-4 border-base-content lg:hidden' : 'hover:bg-base-300'}`}
             onClick={() => onTurn(id)}
           >
-            <span className="block text-xs leading-none font-semibold">{name}</span>
-            <span className={`block ${live && id === 'end' ? 'h-[3.6rem] lg:h-[8.6rem]' : 'h-[3.6rem]'}`} aria-hidden>
+            <span className="block text-xs leading-none font-semibold">{id === 'end' && straight ? 'Seam' : name}</span>
+            <span className={`block ${live && id === 'end' ? 'h-[3.6rem] lg:h-[8.6rem]' : 'h-8 sm:h-[3.6rem]'}`} aria-hidden>
               <Drawing mini />
             </span>
           </button>

@@ -20,7 +20,8 @@ export function useJudged() {
     defects: [...defects],
     insideReachable: reachable,
   };
-  return { insideBy, seen, verdict: judge(criterion, seen, weldFindings(state, criterion)) };
+  const { seam } = state.design;
+  return { insideBy, seen, verdict: judge(criterion, { ...seen, seam }, weldFindings(state, criterion)) };
 }
 
 export function Verdict() {

@@ -52,7 +52,7 @@ function Desk() {
   const { state, live } = useWeld();
   const { due } = state;
   const running = state.runs.find((r) => r.endedAt === null);
-  const looking = () => lookingAt(state.look, state.design.insideReachable);
+  const looking = () => lookingAt(state.look, state.design);
   const [desk, act] = useReducer(deskReducer, null, () => startingDesk(looking()));
   // Before the new stage's own effects put their draft on the drawings.
   useLayoutEffect(() => act({ do: 'due', looking: looking() }), [due, running?.id]);

@@ -2,7 +2,8 @@
 import { createContext, useContext } from 'react';
 import type { Criterion } from '../../../core/models/criteria';
 import type { DeviceRow } from '../../../core/work/devices';
-import type { WeldPlace } from '../../../core/work/jobs';
+import { ROUND, type Seam } from '../../../core/basics/seam';
+import type { SpoolWeld, WeldPlace } from '../../../core/work/jobs';
 import type { Person } from '../../../core/work/people';
 import type { Setup } from '../../../core/models/setup';
 import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
@@ -28,7 +29,7 @@ export type Shop = {
   /** welds of the same spool that are welded already */
   spoolDone: string[];
   /** every weld of the spool, and what it waits for */
-  spoolWelds: { id: string; number: string; due: string }[];
+  spoolWelds: SpoolWeld[];
   /** the cylinders, and what has drawn from them since they were looked at */
   supplies: readonly BoardCylinder[];
   people: Person[];
@@ -68,3 +69,9 @@ export const numberIn =
   (spoolWelds: Shop['spoolWelds']) =>
   (id: string): string =>
     spoolWelds.find((w) => w.id === id)?.number ?? 'a weld';
+
+/** What the places of a weld of the same spool lie on. */
+export const seamIn =
+  (spoolWelds: Shop['spoolWelds']) =>
+  (id: string | null): Seam =>
+    spoolWelds.find((w) => w.id === id)?.seam ?? ROUND;

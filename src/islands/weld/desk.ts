@@ -1,16 +1,30 @@
 /** What lies on the desk: the stage that is open, the drawing that is large, and what is drawn or typed and not recorded yet. */
 import { createContext, useContext, useEffect, useRef, type Dispatch } from 'react';
 import type { Figure } from '../../../core/basics/figure';
-import { lay, type Arc, type FoundDefect, type Tint, type Zone } from '../../../core/models/criteria';
+import { arcOf, WHOLE, type Arc, type Seam } from '../../../core/basics/seam';
+import { lay, type FoundDefect, type Tint, type Zone } from '../../../core/models/criteria';
 import type { Look } from '../../../core/work/look';
 import type { Stage } from '../../../core/work/stages';
+import type { Pressed } from '../../draw/seam';
 
 export type View = 'side' | 'plan' | 'end';
+
+/** The torch as typed; what cannot be read is left out. */
+export type Torch = {
+  cup: number;
+  lens: boolean;
+  screen: boolean;
+  stickOut?: number | undefined;
+  electrode?: number | undefined;
+  flow?: number | undefined;
+  amps?: number | undefined;
+  postFlow?: number | undefined;
+};
 
 /** The drawings and the figures as typed. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
-  cup?: { n: number; lens: boolean };
+  torch?: Torch;
   figures?: readonly Figure[];
   /** what stands in a form's fields that can be typed on the drawing too */
   typed?: Readonly<Record<string, string>>;
@@ -24,21 +38,23 @@ export type Looking = {
   defects: readonly FoundDefect[];
   zone: Zone;
   arc: Arc;
-  /** the next press on the clock begins an arc; else it ends it */
+  /** what its arcs are parts of */
+  seam: Seam;
+  /** the next press on the seam begins an arc; else it ends it */
   begins: boolean;
   /** the last grade, in words */
   said: string;
 };
-export const ALL_ROUND: Arc = { from: 12, to: 12 };
 
-/** @param reachable as the drawing of the weld has it */
-export const lookingAt = (look: Look | null, reachable: boolean): Looking => ({
+/** @param design as the drawing of the weld has it */
+export const lookingAt = (look: Look | null, { insideReachable, seam }: { insideReachable: boolean; seam: Seam }): Looking => ({
   insideBy: look?.insideBy ?? '',
-  reachable: look?.insideReachable ?? reachable,
+  reachable: look?.insideReachable ?? insideReachable,
   tints: look?.tints ?? [],
   defects: look?.defects ?? [],
   zone: 'id-haz',
-  arc: ALL_ROUND,
+  arc: WHOLE,
+  seam,
   begins: true,
   said: '',
 });
@@ -50,8 +66,8 @@ export type Desk = {
   view: View | null;
   draft: Draft;
   looking: Looking;
-  /** the last hour that was pressed on the clock, and how many presses there have been */
-  pressed: { hour: number; times: number };
+  /** the last press on the seam: where it went down, how far it was dragged on since, twelfths; how many presses and drags there were */
+  pressed: Pressed & { from: number; turned: number; times: number };
   /** what was typed on the drawing for a field of the form, and how many times anything was */
   said: { name: string; text: string; times: number };
 };
@@ -62,7 +78,7 @@ export type Act =
   | { do: 'open'; stage: Stage }
   | { do: 'turn'; view: View }
   | { do: 'draw'; draft: Draft }
-  | { do: 'press'; hour: number }
+  | { do: 'press'; press: Pressed }
   | { do: 'say'; name: string; text: string }
   | { do: 'look'; change: Partial<Looking> }
   | { do: 'grade'; tints: readonly Tint[] };
@@ -72,16 +88,49 @@ export const startingDesk = (looking: Looking): Desk => ({
   view: null,
   draft: {},
   looking,
-  pressed: { hour: 12, times: 0 },
+  pressed: { at: 12, zone: null, on: 'elsewhere', how: 'down', from: 12, turned: 0, times: 0 },
   said: { name: '', text: '', times: 0 },
 });
 
-/** The first press begins an arc of an hour, the second ends it. */
-const pressedArc = (l: Looking, hour: number): Looking => ({
-  ...l,
-  arc: l.begins ? { from: hour, to: (hour % 12) + 1 } : { ...l.arc, to: hour },
-  begins: !l.begins,
-});
+/** An arc a drag may leave, at the least, twelfths. */
+const LEAST = 0.25;
+
+/** From where a press went down to where it was dragged, whichever way; on a rule never beyond its edges, on a clock never over itself. */
+function dragged(from: number, turned: number, seam: Seam): Arc {
+  const long = Math.max(LEAST, Math.min(12, Math.abs(turned)));
+  if (seam.kind !== 'straight') return turned >= 0 ? arcOf(from, from + long) : arcOf(from - long + 12, from);
+  const begin = Math.max(0, Math.min(12 - long, turned >= 0 ? from : from - long));
+  return arcOf(begin, begin + long);
+}
+
+/** The same beginning, another end; on a rule never before it. */
+function stretched(arc: Arc, to: number, seam: Seam): Arc {
+  if (seam.kind !== 'straight') return { from: arc.from, to };
+  return to > arc.from % 12 ? { from: arc.from, to } : arc;
+}
+
+/** Inside rings take nothing as long as nobody has seen the inside. */
+export const insideSeen = ({ insideBy }: Pick<Looking, 'insideBy'>): boolean => insideBy === 'direct' || insideBy === 'borescope';
+
+/** A press takes the ring it hits; the first begins an arc of a twelfth, the second ends it. Dragged, one press is the whole arc. */
+function pressedArc(l: Looking, p: Desk['pressed']): Looking {
+  const straight = l.seam.kind === 'straight';
+  const zone = p.zone && (p.zone.startsWith('od') || insideSeen(l)) ? p.zone : l.zone;
+  if (p.how === 'walk') return { ...l, arc: dragged(p.at, 1, l.seam), begins: true };
+  if (p.how === 'stretch') return { ...l, arc: stretched(l.arc, p.at, l.seam), begins: true };
+  if (p.how === 'move') return { ...l, zone, arc: dragged(p.from, p.turned, l.seam), begins: true };
+  if (l.begins) return { ...l, zone, arc: dragged(p.from, 1, l.seam), begins: false };
+  const first = straight ? l.arc.from % 12 : l.arc.from;
+  return { ...l, zone, arc: straight ? dragged(first, p.at - first, l.seam) : { from: first, to: p.at }, begins: true };
+}
+
+/** A press, or its going on: which way and how far since it went down. */
+function takePress(last: Desk['pressed'], p: Pressed, seam: Seam): Desk['pressed'] {
+  const times = last.times + 1;
+  if (p.how !== 'move') return { ...p, from: p.at, turned: 0, times };
+  const by = seam.kind === 'straight' ? p.at - last.at : ((p.at - last.at + 18) % 12) - 6;
+  return { ...p, zone: last.zone, from: last.from, turned: last.turned + by, times };
+}
 
 export function deskReducer(d: Desk, a: Act): Desk {
   switch (a.do) {
@@ -93,14 +142,21 @@ export function deskReducer(d: Desk, a: Act): Desk {
       return { ...d, view: a.view };
     case 'draw':
       return { ...d, draft: { ...d.draft, ...a.draft } };
-    case 'press':
-      return { ...d, pressed: { hour: a.hour, times: d.pressed.times + 1 }, looking: pressedArc(d.looking, a.hour) };
+    case 'press': {
+      const pressed = takePress(d.pressed, a.press, d.looking.seam);
+      // A finger that has not moved on is no drag.
+      if (a.press.how === 'move' && pressed.turned === d.pressed.turned) return d;
+      return { ...d, pressed, looking: pressedArc(d.looking, pressed) };
+    }
     case 'say':
       return { ...d, said: { name: a.name, text: a.text, times: d.said.times + 1 } };
     case 'look':
       return { ...d, looking: { ...d.looking, ...a.change } };
     case 'grade':
-      return { ...d, looking: { ...d.looking, tints: a.tints.reduce<readonly Tint[]>((all, t) => lay(all, t), d.looking.tints) } };
+      return {
+        ...d,
+        looking: { ...d.looking, tints: a.tints.reduce<readonly Tint[]>((all, t) => lay(all, t, d.looking.seam), d.looking.tints) },
+      };
   }
 }
 
@@ -111,14 +167,14 @@ export function useDesk() {
   return desk;
 }
 
-/** Hears every hour that is pressed on the clock while the caller is there. */
-export function usePressedHour(hear: (hour: number) => void): void {
-  const { hour, times } = useDesk().desk.pressed;
-  const heard = useRef(times);
+/** Hears every press on the seam, and its going on, while the caller is there. */
+export function usePressed(hear: (p: Desk['pressed']) => void): void {
+  const { pressed } = useDesk().desk;
+  const heard = useRef(pressed.times);
   useEffect(() => {
-    if (heard.current === times) return;
-    heard.current = times;
-    hear(hour);
+    if (heard.current === pressed.times) return;
+    heard.current = pressed.times;
+    hear(pressed);
   });
 }
 

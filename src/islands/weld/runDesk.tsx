@@ -1,11 +1,13 @@
 /** The purge that runs, in hand once for all that shows it: head, drawing, foot and panel of its page. */
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
-import { readyEstimate, type Estimate, type RunState } from '../../../core/work/run';
+import { inArc } from '../../../core/basics/seam';
+import { nothingPeeled, quartersOf, readyEstimate, sameArc, type Estimate, type RunState } from '../../../core/work/run';
+import type { Pressed } from '../../draw/seam';
 import { readyBy, type Ready } from '../../../core/models/purge';
 import { usePlanOnce, type PurgeCourse } from '../purge/usePlanOnce';
 import { useAlarmSound } from '../run/Alarms';
 import { useRun, type RunInHand } from '../run/useRun';
-import { useShop, useWeld } from './context';
+import { seamIn, useShop, useWeld } from './context';
 
 export type RunDesk = RunInHand & {
   run: RunState;
@@ -23,10 +25,27 @@ export function useRunDesk(): RunDesk {
   return desk;
 }
 
+/** Pressing a quarter on the drawing takes its tape off, or puts it back; null where no purge by gas runs, or all is welded. */
+export function usePeeling(): ((p: Pressed) => void) | null {
+  const desk = useContext(Context);
+  const { state } = useWeld();
+  const { spoolWelds } = useShop();
+  if (!desk || desk.run.started.backing !== 'purge' || state.done.weld || desk.run.at !== state.id) return null;
+  const { run, mark } = desk;
+  const { open, welded } = run.tape[state.id] ?? nothingPeeled;
+  return (p) => {
+    const quarter = quartersOf(seamIn(spoolWelds)(state.id)).find((q) => inArc(q.arc, p.at));
+    if (p.how !== 'down' || p.on !== 'joint' || !quarter) return;
+    const { arc } = quarter;
+    if (welded.some((a) => sameArc(a, arc))) return;
+    void mark({ mark: open.some((a) => sameArc(a, arc)) ? 'tape-on' : 'tape-off', arc, weld: state.id });
+  };
+}
+
 export function RunDeskOf({ run, children }: { run: RunState; children: ReactNode }) {
   const { record, unsay } = useWeld();
-  const { now: madeAt, supplies, system } = useShop();
-  const hand = useRun(run, { record, unsay, madeAt, supplies });
+  const { now: madeAt, supplies, spoolWelds, system } = useShop();
+  const hand = useRun(run, { record, unsay, madeAt, supplies, seamOf: seamIn(spoolWelds) });
   useAlarmSound(hand.alarms);
   const { setup, rules, backing, device } = run.started;
   const wait = useMemo((): Ready => readyBy(rules, device !== null), [rules, device]);
