@@ -5,6 +5,9 @@ import type { Tint } from './criterion';
 /** Stretches shorter than this are none: twelfths. */
 const NOTHING = 1e-6;
 
+/** Without what turning round and back leaves in the last digits. */
+const tidy = (at: number): number => Number(at.toFixed(9));
+
 /** What is left of an arc under another that is laid over it. A whole round that is cut stays one piece, over twelve; an edge does not. */
 function left(under: Arc, over: Arc, seam: Seam): Arc[] {
   if (isWhole(over)) return [];
@@ -17,7 +20,7 @@ function left(under: Arc, over: Arc, seam: Seam): Arc[] {
   const pieces = free
     .map(([a, b]): [number, number] => [a, Math.min(b, long)])
     .filter(([a, b]) => b - a > NOTHING)
-    .map(([a, b]) => arcOf(begin + a, begin + b));
+    .map(([a, b]) => arcOf(tidy(begin + a), tidy(begin + b)));
   const [first, last] = pieces;
   return isWhole(under) && seam.kind !== 'straight' && first && last ? [{ from: last.from, to: first.to }] : pieces;
 }
