@@ -10,11 +10,13 @@ import { atHour, gapBand, hourOf, sector } from '../../core/models/drawing';
 import { bandHex } from '../../core/models/tint';
 import { quartersOf, sameArc, type Peeled } from '../../core/work/run';
 import type { SeamProps } from './seam';
+import type { Room } from './useBox';
 import { useSeamPress } from './useSeamPress';
 
 const C = 100;
 /** Outside the numbers: what was found on the outside stands there, never over an hour. */
 const EDGE = 12;
+const SIDE = 200 + 2 * EDGE;
 /** Radii: outside HAZ, outside bead, wall, inside bead, inside HAZ, outermost first. */
 const rings: Record<Zone, [number, number]> = { 'od-haz': [74, 82], 'od-bead': [66, 73], 'id-bead': [49, 56], 'id-haz': [40, 48] };
 const hours = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
@@ -30,16 +32,12 @@ function ringAt(r: number): Zone | 'joint' | null {
 export function EndView(p: SeamProps) {
   const { film = { id: 'steel-id', od: 'steel-od' }, gap, tints = [], defects = [], welded = 0, peeled = null, tacks = 0 } = p;
   const { seam = ROUND, system = 'metric', od = 0, chosen, onPress, step = 1, mini, grading, className } = p;
-  const spoken = useSeamPress(p, 'End', { width: 200 + 2 * EDGE, height: 200 + 2 * EDGE }, (x, y) => ({
-    at: (Math.round(hourOf(0, 0, { x, y }) / step) * step) % 12 || 12,
-    band: ringAt(Math.hypot(x, y)),
+  const spoken = useSeamPress(p, 'End', (under) => ({
+    at: (Math.round(hourOf(C, C, under) / step) * step) % 12 || 12,
+    band: ringAt(Math.hypot(under.x - C, under.y - C)),
   }));
   return (
-    <svg
-      viewBox={mini ? '0 0 200 200' : `${-EDGE} ${-EDGE} ${200 + 2 * EDGE} ${200 + 2 * EDGE}`}
-      className={`select-none ${className ?? ''}`}
-      {...spoken}
-    >
+    <svg viewBox={mini ? '0 0 200 200' : `${-EDGE} ${-EDGE} ${SIDE} ${SIDE}`} className={`select-none ${className ?? ''}`} {...spoken}>
       {seam.kind === 'saddle' && <Run across={(65 * seam.onto.od) / od} mini={mini ?? false} grading={grading ?? false} />}
       <circle cx={C} cy={C} r="65" className={grading ? 'fill-none' : 'fill-base-200'} />
       {/* the wall, drawn thicker than it is */}
@@ -187,6 +185,14 @@ export function EndView(p: SeamProps) {
       {mini && <path d="M100 8v10" className="stroke-base-content" strokeWidth="4" />}
     </svg>
   );
+}
+
+/** Where a place of the seam lies in a room, px: the picture keeps its shape in the middle of it. */
+export function onClock({ width, height }: Room, at: number, where: Zone | 'joint'): { x: number; y: number } {
+  const [inner, outer] = where === 'joint' ? [57, 65] : rings[where];
+  const scale = Math.min(width, height) / SIDE;
+  const p = atHour(0, 0, ((inner + outer) / 2) * scale, at);
+  return { x: width / 2 + p.x, y: height / 2 + p.y };
 }
 
 /** The run under a branch, seen along the branch: lines along it, every five degrees around it, crowd where it falls away. */

@@ -5,13 +5,13 @@
 import { metresAt, midOf, type Arc, type Seam } from '../../core/basics/seam';
 import { format, type System } from '../../core/basics/units';
 import { zoneNames, type Zone } from '../../core/models/criteria';
-import { gapAlong, RULE_HEIGHT, ruleBands, ruleOf, ruleTicks, type Rule } from '../../core/models/drawing';
+import { gapAlong, RULE_HEIGHT, ruleBands, ruleOf, ruleTicks, type Rule, type RuleBand } from '../../core/models/drawing';
 import { bandHex } from '../../core/models/tint';
 import type { Joint } from '../../core/work/jobs';
 import { quartersOf, sameArc } from '../../core/work/run';
 import type { SeamProps } from './seam';
 import { useSeamPress } from './useSeamPress';
-import { useBox } from './useBox';
+import { useBox, type Room } from './useBox';
 
 const zones = ['od-haz', 'od-bead', 'id-bead', 'id-haz'] as const satisfies Zone[];
 const [TOP, BOTTOM] = ruleBands.joint;
@@ -27,13 +27,13 @@ export function RuleView(p: SeamProps & { seam: Extract<Seam, { kind: 'straight'
   const words = Math.min(10, ((room && room.width > 600 ? 14 : 11.5) * RULE_HEIGHT) / (room?.height ?? 300));
   // How to weld it is no question of a look.
   const wide = !grading && rule.width / words > 46;
-  const spoken = useSeamPress(p, 'Seam', { width: rule.width, height: RULE_HEIGHT }, (x, y) => {
+  const spoken = useSeamPress(p, 'Seam', ({ x, y }) => {
     // Caught by the finest marks of the rule, or by the far edge where that is nearer.
-    const metres = (seam.length * rule.at(x + rule.width / 2)) / 12;
+    const metres = (seam.length * rule.at(x)) / 12;
     const { fine } = ruleTicks(seam.length, system);
     const caught = Math.round(metres / fine) * fine;
     const at = Math.abs(caught - metres) < seam.length - metres ? (12 * caught) / seam.length : 12;
-    return { at: Math.min(12, at), band: rule.band(y + RULE_HEIGHT / 2) };
+    return { at: Math.min(12, at), band: rule.band(y) };
   });
   const ink = grading ? 'fill-black' : 'fill-base-content';
   const line = grading ? 'stroke-black' : 'stroke-base-content';
@@ -92,6 +92,14 @@ export function RuleView(p: SeamProps & { seam: Extract<Seam, { kind: 'straight'
       </svg>
     </div>
   );
+}
+
+/** Where a place of the seam lies in a room, px: the picture keeps its shape in the middle of it. */
+export function onRule({ width, height }: Room, at: number, where: RuleBand): { x: number; y: number } {
+  const rule = ruleOf(width / height);
+  const scale = Math.min(width / rule.width, height / RULE_HEIGHT);
+  const [top, bottom] = ruleBands[where];
+  return { x: width / 2 + (rule.x(at) - rule.width / 2) * scale, y: height / 2 + ((top + bottom - RULE_HEIGHT) / 2) * scale };
 }
 
 const span = (rule: Rule, a: Arc) => {

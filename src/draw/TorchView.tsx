@@ -6,6 +6,7 @@ import { useRef } from 'react';
 import { show, type System } from '../../core/basics/units';
 import { boreAt, stickOutAt, TORCH, torchPicture } from '../../core/models/drawing';
 import { cupBore, cups, stickOut as longestOf } from '../../core/models/shield';
+import { inPicture } from './useSeamPress';
 
 type Props = {
   cup: number;
@@ -39,10 +40,7 @@ export function TorchView({ cup, lens, screen, stickOut, electrode, system, word
   const move = (e: React.PointerEvent<SVGGElement>) => {
     const svg = e.currentTarget.ownerSVGElement;
     if (!held.current || !svg) return;
-    const box = svg.getBoundingClientRect();
-    const scale = Math.min(box.width / TORCH.width, box.height / TORCH.height);
-    const x = TORCH.width / 2 + (e.clientX - box.left - box.width / 2) / scale;
-    const y = TORCH.height / 2 + (e.clientY - box.top - box.height / 2) / scale;
+    const { x, y } = inPicture(svg, e);
     if (held.current === 'rim') onStickOut?.(Math.min(0.05, Math.round(stickOutAt(y) / step) * step));
     else onCup?.(nearest(boreAt(x)));
   };

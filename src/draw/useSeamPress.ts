@@ -7,24 +7,22 @@ import { keyed, seamSaid, type Pressed, type SeamProps } from './seam';
 /** What lies under a point. */
 type Found = { at: number; band: RuleBand | null };
 
+/** A point of the screen in the units of a picture, however it lies in its box. */
+export function inPicture(svg: SVGSVGElement, e: { clientX: number; clientY: number }): { x: number; y: number } {
+  const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()?.inverse());
+  return { x, y };
+}
+
 /**
- * @param size of the picture, in its own units: it keeps its shape in the middle of its box
- * @param under what lies under a point, counted from the middle of the picture
+ * @param under what lies under a point of the picture
  * @returns what the picture's svg element is given: its name and words, and what it hears
  */
-export function useSeamPress(
-  p: SeamProps,
-  name: string,
-  size: { width: number; height: number },
-  under: (x: number, y: number) => Found,
-): SVGProps<SVGSVGElement> {
+export function useSeamPress(p: SeamProps, name: string, under: (at: { x: number; y: number }) => Found): SVGProps<SVGSVGElement> {
   const { seam = ROUND, system = 'metric', chosen, onPress } = p;
   const down = useRef(false);
   const press = (how: 'down' | 'move') => (e: PointerEvent<SVGSVGElement>) => {
     if (!onPress || (how === 'move' && !down.current)) return;
-    const box = e.currentTarget.getBoundingClientRect();
-    const scale = Math.min(box.width / size.width, box.height / size.height);
-    const { at, band } = under((e.clientX - box.left - box.width / 2) / scale, (e.clientY - box.top - box.height / 2) / scale);
+    const { at, band } = under(inPicture(e.currentTarget, e));
     if (how === 'down') {
       down.current = true;
       e.currentTarget.setPointerCapture(e.pointerId);

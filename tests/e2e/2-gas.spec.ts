@@ -128,7 +128,7 @@ test('the gas stage warns before the root runs dry, asks no check twice, and the
     .innerText()
     .then((t) => litres(t, /takes about/) - litres(t, /same bottle/));
   await field(page, 'Purge meter').selectOption({ label: 'Meter M-2' });
-  await expect(page.getByText(/Meter: Drifting: 1.\d % a day/)).toBeVisible();
+  await expect(page.getByText(/^Drifting: 1.\d % a day/)).toBeVisible();
   await field(page, 'Oxygen monitor').selectOption({ label: 'Monitor bay 2' });
   await expect(page.getByText('checked this shift').first()).toBeVisible();
   await expect(page.getByText('Monitor checked in air and bottle gas.')).toBeVisible();

@@ -3,12 +3,15 @@ import { cleanForm, cleanSaid, cleanSpeaks, methodCautions, pickles } from '../.
 import { pasteHint, productFits } from '../../../core/models/cleaning';
 import { reasonForm } from '../../../core/work/release';
 import { itemsOf } from '../../../core/work/registers';
-import { situation } from '../../../core/work/record';
+import { situation, stageLine } from '../../../core/work/record';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Cautions, Missing } from '../kit/notes';
 import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
+import { useWords } from '../kit/reader';
+import { JointDrawing, useFound } from './JointDrawing';
+import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
 function CleanStage() {
@@ -18,9 +21,6 @@ function CleanStage() {
   const s = situation(state, criterion);
   return (
     <>
-      <p className="text-sm">
-        {s.tintRemains ? 'Tint was seen. Clean until none remains, then look again.' : 'No tint beyond bright was recorded.'}
-      </p>
       <Form
         of={cleanForm(registers)}
         system={system}
@@ -92,4 +92,24 @@ export function Skip({ stage }: { stage: 'clean' | 'passivate' }) {
   );
 }
 
-export const clean: StageView = { view: 'end', Form: CleanStage };
+/** What is to be cleaned, and where. */
+function CleanHead() {
+  const { state, criterion } = useWeld();
+  const found = useFound();
+  const words = useWords();
+  const { system } = useShop();
+  const sides = [...new Set(found.map((f) => (f.where.startsWith('id') ? 'inside' : 'outside')))].sort().join(' and ');
+  const [worst] = found;
+  if (state.done.clean) return <Title level="none" title="Cleaned." reason={words(stageLine(state, 'clean', system))} />;
+  return (
+    <Title
+      level="none"
+      title={worst ? `Clean ${sides}.` : 'No tint beyond bright was recorded.'}
+      reason={
+        worst ? `${worst.name}: ${worst.what}. Clean until none remains, then look again.` : `${criterion.id} asks for it all the same.`
+      }
+    />
+  );
+}
+
+export const clean: StageView = { view: 'end', Head: CleanHead, Drawing: JointDrawing, Form: CleanStage };

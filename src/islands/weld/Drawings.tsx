@@ -86,7 +86,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = 0, typed = fa
       mini={mini}
       grading={grading}
       chosen={grading ? { arc: l.arc, zone: l.zone } : null}
-      className={mini ? 'mx-auto h-full' : 'absolute inset-0 mx-auto h-full w-full p-2'}
+      className={mini ? 'mx-auto h-full' : 'absolute inset-0 mx-auto h-full w-full'}
       {...(pressed > 0 ? { step: pressed, onPress: (press) => act({ do: 'press', press }) } : peel && !mini && { onPress: peel })}
     />
   );

@@ -20,7 +20,7 @@ import { Field } from '../kit/Field';
 import { Form, type View } from '../kit/Form';
 import { Advices, Missing } from '../kit/notes';
 import { useShop, useWeld } from './context';
-import { atHour, RULE_HEIGHT, ruleOf, type Rule } from '../../../core/models/drawing';
+import { onSeam } from '../../draw/SeamView';
 import { useBox } from '../../draw/useBox';
 import { useWords } from '../kit/reader';
 import { useDesk, usePressed, useSaidOnDrawing } from './desk';
@@ -154,12 +154,6 @@ function OnTheClock({ view: { read, typed, set } }: { view: View<FitupForm> }) {
   );
 }
 
-/** Where a place of the seam lies across the drawing, px: its picture keeps its shape in the middle of the room. */
-function onRule(rule: Rule, width: number, height: number, mark: number): number {
-  const scale = Math.min(width / rule.width, height / RULE_HEIGHT);
-  return width / 2 + (rule.x(mark) - rule.width / 2) * scale;
-}
-
 /** The joint as it is fitted: the gap typed beside the hours it was measured at, high-low in the middle. */
 function FitupDrawing() {
   const { desk, act } = useDesk();
@@ -172,9 +166,8 @@ function FitupDrawing() {
   const { width = 0, height = 0 } = room ?? {};
   /** Beside its mark: inside the face of the clock, or over the seam on its rule. */
   const at = (mark: number) => {
-    if (straight) return { left: onRule(ruleOf(width / height), width, height, mark), top: 0.3 * height };
-    const p = atHour(0, 0, (0.33 * Math.min(width, height)) / 2, mark);
-    return { left: width / 2 + p.x, top: height / 2 + p.y };
+    const p = onSeam(seam, { width, height }, mark, straight ? 'od-bead' : 'joint');
+    return straight ? { left: p.x, top: p.y } : { left: width / 2 + 0.6 * (p.x - width / 2), top: height / 2 + 0.6 * (p.y - height / 2) };
   };
   const middle = straight ? { left: width / 2, top: 0.5 * height } : { left: width / 2, top: height / 2 };
   const name = (mark: number) => `at ${straight ? placeText(mark, seam, system) : placeShort(mark, seam)}`;

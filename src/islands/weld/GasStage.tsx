@@ -26,8 +26,10 @@ import { Form } from '../kit/Form';
 import { Missing } from '../kit/notes';
 import { serverTime } from '../post';
 import { useShop, useWeld } from './context';
+import { useMark, type Mark } from './desk';
 import { firstSetup } from './firstSetup';
 import { PaperNotes, paperRefusal } from './Papers';
+import { GasDrawing, GasHead } from './GasDrawing';
 import type { StageView } from './stageView';
 
 /** The course of this weld's purge: its plan's, or that of the plan its spool would get as it stands. Null while that is computed. */
@@ -109,8 +111,24 @@ function GasStage() {
           );
           const fooled = device && purge ? cellRefusal(device.cell, purge.body.gas) : null;
           const meterIs = meter && looks.meter(meter);
+          const bad = fooled !== null || (monitored && !check.ok);
           return (
             <>
+              <Marked id="lot" mark={purge ? { label: 'Gas', text: `${gasNames[purge.body.gas]}, ${purge.label}.`, wrong: false } : null} />
+              <Marked
+                id="meter"
+                mark={meter && meterIs ? { label: `Meter: ${meter.label}`, text: meterIs.text, wrong: meterIs.state !== 'good' } : null}
+              />
+              <Marked
+                id="monitor"
+                mark={
+                  device
+                    ? { label: device.name, text: fooled ?? check.text, wrong: bad }
+                    : read.monitor === undefined
+                      ? null
+                      : { label: 'No monitor', text: 'Without a monitor the record says: by clock, oxygen not measured.', wrong: false }
+                }
+              />
               <Missing what={[itemsOf(registers, 'gas').length === 0 && 'gas lots']} />
               <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
                 <Field name="purge" />
@@ -137,6 +155,7 @@ function GasStage() {
               </div>
               {cylinder && (
                 <Supply
+                  name={cylinder.label}
                   content={looks.content(cylinder)}
                   lot={purge ? lotOf(purge) : null}
                   torch={torch ? lotOf(torch) : null}
@@ -145,16 +164,7 @@ function GasStage() {
                   job={Math.max(1, weldsLeft.job)}
                 />
               )}
-              {meterIs && (
-                <p className={`text-sm ${meterIs.state === 'good' ? '' : 'font-semibold'}`} role="status">
-                  {meterIs.state === 'good' ? '✓ ' : '□ '}Meter: {meterIs.text}
-                </p>
-              )}
               <PaperNotes faults={gasFaultsOf(read)} />
-              {fooled && <p className="text-sm font-semibold">■ {fooled}</p>}
-              <p className="text-sm" role="status">
-                {monitored ? check.text : 'Without a monitor the record says: by clock, oxygen not measured.'}
-              </p>
             </>
           );
         }}
@@ -163,8 +173,15 @@ function GasStage() {
   );
 }
 
+/** What the form says of a thing, at its place on the drawing. */
+function Marked({ id, mark }: { id: string; mark: Mark | null }) {
+  useMark(id, mark);
+  return null;
+}
+
 /** Will it last? Said before the arc, not in the root. */
 function Supply({
+  name,
   content,
   lot,
   torch,
@@ -172,6 +189,7 @@ function Supply({
   welds,
   job,
 }: {
+  name: string;
   content: number | null;
   lot: GasLot | null;
   torch: GasLot | null;
@@ -195,10 +213,12 @@ function Supply({
   const drawn = same ? torchDraws(state.setup, state.design, course.weld, course.passes) : 0;
   const one = purge + drawn;
   const advice = supplyAdvice(content, one, welds, 0, system);
+  const held = content === null ? 'Nobody looked what it holds' : `${q(content)} left`;
   const { fill, refills, weld, hold } = course.gas;
   const late = course.wait ? (course.wait.high ?? course.wait.value) : 0;
   return (
     <p className={`text-sm ${advice.enough ? '' : 'font-semibold'}`} role="status" data-testid="supply">
+      <Marked id="bottle" mark={{ label: name, text: `${held}; one weld takes about ${q(one)}.`, wrong: !advice.enough }} />
       {advice.enough ? '✓ ' : '■ '}
       {advice.text} One weld takes about {q(one)} (until ready {q(fill)}, a look and its refill {q(refills)}, weld in{' '}
       {course.passes === 1 ? 'one pass' : `${course.passes} passes`} {q(weld)}, hold {q(hold)}
@@ -303,4 +323,4 @@ function Need() {
   );
 }
 
-export const gas: StageView = { view: 'side', Form: GasStage };
+export const gas: StageView = { view: 'side', Head: GasHead, Drawing: GasDrawing, Form: GasStage };

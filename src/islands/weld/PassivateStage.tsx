@@ -12,7 +12,7 @@ import {
   rinseSpeaks,
   testHere,
 } from '../../../core/work/passivate';
-import { situation, testRuns } from '../../../core/work/record';
+import { situation, stageLine, testRuns } from '../../../core/work/record';
 import { itemsOf } from '../../../core/work/registers';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
@@ -22,6 +22,9 @@ import { serverTime } from '../post';
 import { Skip } from './CleanStage';
 import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
+import { useWords } from '../kit/reader';
+import { JointDrawing } from './JointDrawing';
+import { Title } from './StagePage';
 import type { StageView } from './stageView';
 import { Testing } from './Testing';
 
@@ -90,24 +93,11 @@ function Bath() {
 
 function Rinse() {
   const { state, criterion, record } = useWeld();
-  const { registers, system, now: madeAt } = useShop();
-  const now = useNow(madeAt, 500);
-  const bath = state.bath;
-  if (!bath) return null;
-  const left = bath.dwell - (now - bath.at) / 1000;
+  const { registers, system } = useShop();
+  if (!state.bath) return null;
   const s = situation(state, criterion);
   return (
     <div className="space-y-3">
-      <div className="border-4 border-base-content p-4" role="status">
-        <p className="text-lg font-bold">{left > 0 ? 'Dwelling. Keep it wet.' : 'Dwell is up. Rinse.'}</p>
-        <p className="font-figure text-6xl font-bold" data-testid="dwell">
-          {clock(Math.abs(left))}
-          <span className="ml-2 text-xl font-normal">{left > 0 ? 'left' : 'over'}</span>
-        </p>
-        <p className="text-sm">
-          {bath.product.label}, {bath.percent} %, {show(bath.celsius, 'temperature', system)}; the time {dwellFromNames[bath.dwellFrom]}.
-        </p>
-      </div>
       <Form
         of={rinseForm(registers, serverTime)}
         system={system}
@@ -144,4 +134,37 @@ function Rinse() {
   );
 }
 
-export const passivate: StageView = { view: 'end', Form: PassivateStage };
+/** The dwell as it runs, readable from across the shop; else what is next. */
+function PassivateHead() {
+  const { state } = useWeld();
+  const { system, now: madeAt } = useShop();
+  const words = useWords();
+  const now = useNow(madeAt, 500);
+  const { bath, rinse } = state;
+  if (state.done.passivate) return <Title level="none" title="Passivated." reason={words(stageLine(state, 'passivate', system))} />;
+  if (!bath || rinse)
+    return (
+      <Title
+        level="none"
+        title={rinse ? 'Its test.' : 'Which bath, how strong, how warm, how long?'}
+        reason={rinse ? words(stageLine(state, 'passivate', system)) : 'The product’s sheet decides; the table is a hint.'}
+      />
+    );
+  const left = bath.dwell - (now - bath.at) / 1000;
+  return (
+    <div role="status">
+      <Title
+        level={left > 0 ? 'none' : 'mind'}
+        title={left > 0 ? 'Dwelling. Keep it wet.' : 'Dwell is up. Rinse.'}
+        reason={`${bath.product.label}, ${bath.percent} %, ${show(bath.celsius, 'temperature', system)}; the time ${dwellFromNames[bath.dwellFrom]}.`}
+      >
+        <p className="mt-2 font-figure text-7xl leading-none font-bold" data-testid="dwell">
+          {clock(Math.abs(left))}
+          <span className="ml-2 text-2xl font-normal">{left > 0 ? 'left' : 'over'}</span>
+        </p>
+      </Title>
+    </div>
+  );
+}
+
+export const passivate: StageView = { view: 'end', Head: PassivateHead, Drawing: JointDrawing, Form: PassivateStage };

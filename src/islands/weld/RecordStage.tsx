@@ -1,12 +1,15 @@
 /** Record: dams counted in and out, the story so far, closing it. Unsigned until there is sign-in. */
 import { show } from '../../../core/basics/units';
-import { dams, gasUse, gasUseWords, versionOf } from '../../../core/work/record';
+import { dams, gasUse, gasUseWords, missingOf, openDeviations, versionOf, waitsFor } from '../../../core/work/record';
 import { closeForm, countField } from '../../../core/work/release';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { useNow } from '../kit/useNow';
 import { useShop, useWeld } from './context';
 import { Deviations } from './Deviations';
+import { useWords } from '../kit/reader';
+import { JointDrawing } from './JointDrawing';
+import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
 const countForm = { out: countField('Came out') };
@@ -20,8 +23,7 @@ function RecordStage() {
     <div className="space-y-3">
       <p className="text-lg">
         Dams, tape and diffusers: <strong className="font-figure">{count.in}</strong> in,{' '}
-        <strong className="font-figure">{count.out ?? 'not counted'}</strong> out.{' '}
-        {count.out !== null && !count.agree && <strong className="text-error">■ They do not agree.</strong>}
+        <strong className="font-figure">{count.out ?? 'not counted'}</strong> out.
       </p>
       <p className="text-sm" data-testid="gas-use">
         Gas: {gasUseWords(gasUse(state, now), (m3) => show(m3, 'volume', system))}
@@ -29,7 +31,7 @@ function RecordStage() {
       <CameOut />
       <Deviations />
       {state.closed ? (
-        <p>Closed, unsigned.{state.closed.remarks && ` ${state.closed.remarks}`}</p>
+        <p>{state.closed.remarks}</p>
       ) : (
         <Form
           of={closeForm}
@@ -83,4 +85,26 @@ function CameOut() {
   );
 }
 
-export const recordStage: StageView = { view: 'end', Form: RecordStage };
+/** What keeps the record open or contradicts itself leads; else what a reader would look for and not find. */
+function RecordHead() {
+  const { state } = useWeld();
+  const words = useWords();
+  const count = dams(state);
+  const [missing, ...more] = missingOf(state);
+  const open = openDeviations(state)[0];
+  const lacks = missing
+    ? words(`Missing: ${missing}${more.length ? ` And ${more.length} more, on the whole record.` : ''}`)
+    : 'Nothing is missing.';
+  if (count.out !== null && !count.agree)
+    return (
+      <Title
+        level="stop"
+        title={`${count.in} in, ${count.out} out: they do not agree.`}
+        reason="Find what is left inside before anything flows through it."
+      />
+    );
+  if (open) return <Title level="mind" title="A deviation is not settled." reason={words(open.text)} />;
+  return <Title level="none" title={state.closed ? 'Closed, unsigned.' : `${waitsFor(state)}.`} reason={lacks} />;
+}
+
+export const recordStage: StageView = { view: 'end', Head: RecordHead, Drawing: JointDrawing, Form: RecordStage };

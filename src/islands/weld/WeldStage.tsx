@@ -2,10 +2,12 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { clock, timed } from '../../../core/basics/units';
 import type { RunState } from '../../../core/work/run';
+import { stageLine } from '../../../core/work/record';
+import { useWords } from '../kit/reader';
 import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
 import { numberIn, useShop, useWeld } from './context';
-import { WeldEnd } from './Drawings';
+import { JointDrawing } from './JointDrawing';
 import { RunDrawing, RunFoot, RunHead, RunPanel } from './RunPanel';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
@@ -81,6 +83,8 @@ const useRunning = () => useWeld().state.runs.find((r) => r.endedAt === null);
 
 function WeldHead() {
   const { state } = useWeld();
+  const { system } = useShop();
+  const words = useWords();
   const run = useRunning();
   if (run) return <RunHead run={run} />;
   const arcs = state.arcs.length;
@@ -88,13 +92,13 @@ function WeldHead() {
     <Title
       level="none"
       title={arcs === 0 ? 'No arc yet.' : `Welded, ${arcs} ${arcs === 1 ? 'arc' : 'arcs'}.`}
-      reason={arcs === 0 ? 'It is marked on the running purge.' : ''}
+      reason={arcs === 0 ? 'It is marked on the running purge.' : words(stageLine(state, 'purge', system))}
     />
   );
 }
 function WeldDrawing() {
   const run = useRunning();
-  return run && run.started.backing === 'purge' ? <RunDrawing run={run} /> : <WeldEnd />;
+  return run && run.started.backing === 'purge' ? <RunDrawing run={run} /> : <JointDrawing />;
 }
 function WeldFoot() {
   const run = useRunning();

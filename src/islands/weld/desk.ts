@@ -21,11 +21,16 @@ export type Torch = {
   postFlow?: number | undefined;
 };
 
+/** What is said of a thing at its place: its name, its figure, and whether it is as it should be. */
+export type Mark = { label: string; text: string; wrong: boolean };
+
 /** The drawings and the figures as typed. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
   torch?: Torch;
   figures?: readonly Figure[];
+  /** what a form says of a thing that stands on the drawing, by thing */
+  marks?: Readonly<Record<string, Mark>>;
   /** what stands in a form's fields that can be typed on the drawing too */
   typed?: Readonly<Record<string, string>>;
 };
@@ -79,6 +84,7 @@ export type Act =
   | { do: 'turn'; view: View }
   | { do: 'draw'; draft: Draft }
   | { do: 'press'; press: Pressed }
+  | { do: 'mark'; id: string; mark: Mark | null }
   | { do: 'say'; name: string; text: string }
   | { do: 'look'; change: Partial<Looking> }
   | { do: 'grade'; tints: readonly Tint[] };
@@ -148,6 +154,11 @@ export function deskReducer(d: Desk, a: Act): Desk {
       if (a.press.how === 'move' && pressed.turned === d.pressed.turned) return d;
       return { ...d, pressed, looking: pressedArc(d.looking, pressed) };
     }
+    case 'mark': {
+      const { [a.id]: was, ...others } = d.draft.marks ?? {};
+      if (was?.text === a.mark?.text && was?.label === a.mark?.label && was?.wrong === a.mark?.wrong) return d;
+      return { ...d, draft: { ...d.draft, marks: a.mark ? { ...others, [a.id]: a.mark } : others } };
+    }
     case 'say':
       return { ...d, said: { name: a.name, text: a.text, times: d.said.times + 1 } };
     case 'look':
@@ -176,6 +187,16 @@ export function usePressed(hear: (p: Desk['pressed']) => void): void {
     heard.current = pressed.times;
     hear(pressed);
   });
+}
+
+/** Puts what a form says of a thing on the drawing, and takes it away again. */
+export function useMark(id: string, mark: Mark | null): void {
+  const { act } = useDesk();
+  const { label, text, wrong } = mark ?? {};
+  useEffect(() => {
+    act({ do: 'mark', id, mark: label !== undefined && text !== undefined ? { label, text, wrong: wrong === true } : null });
+    return () => act({ do: 'mark', id, mark: null });
+  }, [act, id, label, text, wrong]);
 }
 
 /** Hears what is typed on the drawing for a field of the form, while the caller is there. */
