@@ -66,6 +66,15 @@ describe('the foot', () => {
     expect(footOf(runOf(peeled), true, ROUND)).toMatchObject({ mark: 'tape-off', arc: { from: 12, to: 3 } });
     expect(foot(peeled, false)).toBeNull();
   });
+  it('the last quarter welded, it takes the next weld of the purge in hand; with none left it strikes again only when ready', () => {
+    const quarter = (from: number, to: number) => [['tape-off', { arc: { from, to } }], 'arc-on', 'arc-off'] as Parameters<typeof runOf>[0];
+    const done = [quarter(3, 6), quarter(12, 3), quarter(6, 9), quarter(9, 12)].flat();
+    const other = 'bbbbbbbb-0000-7000-8000-000000000002';
+    const two = runOf(done, { welds: [runOf([]).at, other] });
+    expect(footOf(two, false, ROUND)).toMatchObject({ mark: 'move', weld: other });
+    expect(footOf(runOf(done), true, ROUND)?.mark).toBe('arc-on');
+    expect(footOf(runOf(done), false, ROUND)).toBeNull();
+  });
   it('kept down between arcs it begins the hold; nowhere does it end anything', () => {
     expect(footHeldOf(runOf(['arc-on', 'arc-off']))?.mark).toBe('hold');
     for (const marks of [[], ['arc-on'], ['look'], ['arc-on', 'arc-off', 'hold']] as Name[][]) expect(footHeldOf(runOf(marks))).toBeNull();

@@ -4,10 +4,10 @@
  */
 import type { Seam } from '../../basics/seam';
 import { tackCount } from '../../models/heat';
-import type { RunState } from './state';
+import { nextWeld, type RunState } from './state';
 import { markNames } from './told';
 import { HOLD_LONGER } from './longer';
-import { nextQuarter } from './tape';
+import { nextQuarter, shareOf } from './tape';
 import type { Target } from './targets';
 
 /** Longer presses mean more: ms. */
@@ -33,6 +33,7 @@ const looked = ({ marks }: Pick<RunState, 'marks'>): boolean =>
 export function footOf(run: RunState, ready: boolean, seam: Seam): Target | null {
   const { backing, rules } = run.started;
   const peeled = run.tape[run.at];
+  const next = nextWeld(run);
   const quarter = peeled && peeled.open.length === 0 ? nextQuarter(peeled, seam) : null;
   const peel: Target | null = quarter && { mark: 'tape-off', arc: quarter.arc, label: `Tape off ${quarter.name}` };
   switch (run.phase) {
@@ -52,6 +53,8 @@ export function footOf(run: RunState, ready: boolean, seam: Seam): Target | null
     case 'welding':
       return told('arc-off');
     case 'between':
+      // Welded all along by its quarters: this weld is done, the next of the purge is taken in hand. No gas is asked for that.
+      if (next && peeled && shareOf(peeled.welded) > 0.99) return { mark: 'move', weld: next, label: markNames.move };
       return ready ? (peel ?? told('arc-on')) : null;
     case 'holding':
       return backing === 'purge' ? told('hold', `Hold ${HOLD_LONGER} s longer`) : null;

@@ -7,7 +7,6 @@ import type { System } from '../../../core/basics/units';
 import {
   alarmNames,
   footWaits,
-  HELD_PRESS,
   readyEstimate,
   targets,
   type BoardCylinder,
@@ -16,7 +15,10 @@ import {
   type Target,
 } from '../../../core/work/run';
 import { HoldButton } from '../kit/HoldButton';
-import { Cautions, RefusalNote } from '../kit/notes';
+import { CautionStrip } from '../kit/CautionStrip';
+import { RefusalNote } from '../kit/notes';
+import { useAwake, useFoot } from './useFoot';
+import { BenchTiles } from './BenchTiles';
 import { keepOffline } from '../offline';
 import type { KeptRecord } from '../queue';
 import { seamIn } from '../weld/context';
@@ -26,7 +28,7 @@ import { TurnPick } from './Arcs';
 import { BenchCount, BenchNext } from './BenchEnd';
 import { BenchFigure } from './BenchFigure';
 import { BenchSide, BenchStrip } from './BenchSide';
-import { play, wakeSound } from './cues';
+import { play } from './cues';
 import { Unsaved } from './Unsaved';
 import { readAtOf, useRun } from './useRun';
 import { useTrouble } from '../Trouble';
@@ -89,12 +91,8 @@ function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: 
   );
 }
 
-/** Keys of a foot switch or a clicker: whatever they send, it is the first target. */
-const SWITCH = new Set([' ', 'Enter', 'PageDown', 'PageUp', 'ArrowRight', 'ArrowDown', 'b', 'B', 'F5']);
 /** Another press sooner than this is the same foot or finger. */
 const BOUNCE_MS = 350;
-/** Shorter presses are arc starts, not feet. */
-const LEAST_PRESS_MS = 30;
 
 function Bench({
   run,
@@ -150,71 +148,19 @@ function Bench({
     quiet(BOUNCE_MS);
     void mark(t);
   };
-  const press = useRef<() => void>(() => undefined);
-  press.current = () => sheet === 'none' && foot && take(foot);
   const ending = run.phase === 'holding' && view.holdLeft === 0;
-  const kept = useRef<() => boolean>(() => false);
   // A foot kept down: the hold after the last arc; once it was long enough, the count. Nothing ends by foot alone.
-  kept.current = () => {
-    if (sheet !== 'none') return false;
-    if (footHeld) take(footHeld);
-    else if (ending) setSheet('count');
-    else return false;
-    return true;
-  };
-
-  useEffect(() => {
-    let down: { key: string; at: number; timer: ReturnType<typeof setTimeout> } | null = null;
-    // What is typed in, and what someone came to by the Tab key, keeps its keys.
-    const owned = (t: EventTarget | null) => t instanceof Element && t.matches('input, select, textarea, button, a, summary');
-    // A button pressed by finger must not take the focus: the next press of the foot would press it again.
-    const onPress = (e: MouseEvent) => {
-      if (e.target instanceof Element && e.target.closest('button, summary')) e.preventDefault();
-    };
-    const onDown = (e: KeyboardEvent) => {
-      if (!SWITCH.has(e.key) || owned(e.target)) return;
-      e.preventDefault();
-      if (e.repeat) return;
-      clearTimeout(down?.timer);
-      const timer = setTimeout(() => kept.current() && (down = null), HELD_PRESS);
-      down = { key: e.key, at: e.timeStamp, timer };
-    };
-    const onUp = (e: KeyboardEvent) => {
-      clearTimeout(down?.timer);
-      if (down?.key === e.key && e.timeStamp - down.at >= LEAST_PRESS_MS) press.current();
-      down = null;
-    };
-    addEventListener('keydown', onDown);
-    addEventListener('keyup', onUp);
-    addEventListener('mousedown', onPress);
-    addEventListener('pointerdown', wakeSound);
-    addEventListener('keydown', wakeSound, { once: true });
-    return () => {
-      removeEventListener('keydown', onDown);
-      removeEventListener('keyup', onUp);
-      removeEventListener('mousedown', onPress);
-      removeEventListener('pointerdown', wakeSound);
-      removeEventListener('keydown', wakeSound);
-    };
-  }, []);
-
-  // The screen stays awake as long as the bench is open; after a look elsewhere it is asked for again.
-  useEffect(() => {
-    let lock: WakeLockSentinel | null = null;
-    const keep = () => {
-      if (document.visibilityState === 'visible')
-        void navigator.wakeLock?.request('screen').then(
-          (l) => (lock = l),
-          () => undefined,
-        );
-    };
-    keep();
-    document.addEventListener('visibilitychange', keep);
-    return () => {
-      document.removeEventListener('visibilitychange', keep);
-      void lock?.release();
-    };
-  }, []);
+  useFoot(
+    () => sheet === 'none' && foot && take(foot),
+    () => {
+      if (sheet !== 'none') return false;
+      if (footHeld) take(footHeld);
+      else if (ending) setSheet('count');
+      else return false;
+      return true;
+    },
+  );
+  useAwake();
 
   const before = useRef<Cue>(view.cue);
   useEffect(() => {
@@ -272,13 +218,7 @@ function Bench({
           <span className="font-figure text-xl font-bold whitespace-nowrap">{numberOf(run.at)}</span>
           {view.gasOn && <span className="font-figure text-lg">{view.gasOn}</span>}
         </p>
-        <details key={step} className="relative ml-auto">
-          <summary className="btn min-h-12 list-none border-base-300">Cautions</summary>
-          <div className="absolute right-0 z-20 w-[min(30rem,90vw)] border-2 border-base-content bg-base-100">
-            <Cautions texts={cautions} />
-          </div>
-        </details>
-        <a className="btn min-h-12 border-base-content" href={leave}>
+        <a className="btn ml-auto min-h-12 border-base-content" href={leave}>
           Leave the bench
         </a>
       </header>
@@ -341,73 +281,25 @@ function Bench({
               </HoldButton>
             </div>
           )}
-          <div className="grid shrink-0 grid-cols-6 gap-2 p-3 md:grid-cols-[2.2fr_repeat(4,1fr)] md:gap-3">
-            {foot ? (
-              <button
-                type="button"
-                aria-disabled={busy}
-                className={`${tile} col-span-6 btn-primary md:col-span-1`}
-                onClick={() => take(foot)}
-              >
-                <span className="text-2xl md:text-3xl">{nameOf(foot)}</span>
-                <Foot held={footHeld ? `kept down: ${footHeld.label.toLowerCase()}` : ending ? 'kept down: count' : ''} />
-              </button>
-            ) : (
-              <p
-                className={`col-span-6 flex min-h-20 items-center justify-between gap-3 border-2 border-dashed border-base-content px-4 py-2 text-lg leading-tight md:col-span-1 md:min-h-24`}
-              >
-                {footWaits(run, gate.text)}
-                <Foot held="" />
-              </p>
-            )}
-            {beside.map((t) => (
-              <button
-                key={t.label}
-                type="button"
-                aria-disabled={busy}
-                className={`${tile} col-span-3 border-base-content md:col-span-1`}
-                onClick={() => take(t)}
-              >
-                <span className="text-xl md:text-2xl">{nameOf(t)}</span>
-              </button>
-            ))}
-            {endable && (
-              <HoldButton
-                className={`${tile} col-span-6 border-base-content text-xl md:col-span-2 ${ending ? 'outline-4' : ''}`}
-                onHeld={() => setSheet('count')}
-              >
-                Done, hold to press
-              </HoldButton>
-            )}
-            <button
-              type="button"
-              aria-expanded={sheet === 'marks'}
-              className={`${tile} col-span-3 border-base-300 md:col-span-1 ${beside.length === 1 ? 'md:col-start-4' : ''}`}
-              onClick={() => setSheet(sheet === 'marks' ? 'none' : 'marks')}
-            >
-              <span className="text-lg md:text-xl">{sheet === 'marks' ? 'Fewer marks' : 'Other marks'}</span>
-            </button>
-            <button
-              type="button"
-              className={`${tile} col-span-3 border-base-300 md:col-span-1`}
-              disabled={run.lastTold === null}
-              onClick={() => {
-                // Whoever takes a mark back may make the right one at once.
-                quiet(0);
-                void undo();
-              }}
-            >
-              <span className="text-lg md:text-xl">Undo last mark</span>
-            </button>
-          </div>
+          <BenchTiles
+            {...{ run, view, beside, busy, endable, ending, nameOf }}
+            waits={footWaits(run, gate.text)}
+            onTake={take}
+            onCount={() => setSheet('count')}
+            marks={sheet === 'marks'}
+            onMarks={() => setSheet(sheet === 'marks' ? 'none' : 'marks')}
+            onUndo={() => {
+              // Whoever takes a mark back may make the right one at once.
+              quiet(0);
+              void undo();
+            }}
+          />
+          <CautionStrip key={step} texts={cautions} tight />
         </>
       )}
     </div>
   );
 }
-
-const tile =
-  'btn relative flex h-auto min-h-18 items-center justify-between gap-3 px-4 text-left leading-tight whitespace-normal md:min-h-24 short:min-h-14';
 
 /** State by shape, as well as by word and hue. */
 function Shape({ tone, phase }: { tone: 'go' | 'stop' | 'plain'; phase: string }) {
@@ -427,14 +319,3 @@ function Shape({ tone, phase }: { tone: 'go' | 'stop' | 'plain'; phase: string }
     </svg>
   );
 }
-
-/** What the foot does stands on the target it does it to. */
-const Foot = ({ held }: { held: string }) => (
-  <span className="flex shrink-0 flex-col items-center text-sm font-semibold" aria-hidden>
-    foot
-    <svg viewBox="0 0 70 36" className="w-14 fill-current" aria-hidden>
-      <path d="M8 26c2-18 14-24 27-24s25 6 27 24zM0 28h70v8h-70z" />
-    </svg>
-    {held && <span className="text-xs font-normal">{held}</span>}
-  </span>
-);

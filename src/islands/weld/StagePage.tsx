@@ -1,10 +1,10 @@
 /** A stage as a page: what matters first in words, its drawing at full height with the other two as insets, one narrow panel to decide in. */
 import type { ReactNode } from 'react';
-import { familyCautions, neverFolds, stageCautions, stageLine, waitsFor, DEFER } from '../../../core/work/record';
+import { familyCautions, stageCautions, stageLine, waitsFor } from '../../../core/work/record';
 import { alloys } from '../../../core/basics/materials';
 import type { Design } from '../../../core/work/jobs';
 import { stageNames, type Stage } from '../../../core/work/stages';
-import { useEffect, useState } from 'react';
+import { CautionStrip } from '../kit/CautionStrip';
 import { useWords } from '../kit/reader';
 import { useShop, useWeld } from './context';
 import { useDesk, type View } from './desk';
@@ -28,6 +28,7 @@ export function StagePage({
   const { desk, act } = useDesk();
   const { state } = useWeld();
   const own = useView();
+  const cautions = useCautions(stage);
   const view = desk.view ?? own;
   const Large = Drawing && view === own ? Drawing : drawings[view].Drawing;
   return (
@@ -48,7 +49,7 @@ export function StagePage({
             <Foot />
           </div>
         )}
-        <CautionStrip key={`${stage}${state.due}`} stage={stage} />
+        <CautionStrip key={`${stage}${state.due}`} texts={cautions} />
       </section>
       <aside
         className="panel flex flex-col bg-base-200 lg:min-h-0 lg:border-l-2 lg:border-base-content"
@@ -146,41 +147,12 @@ function Insets({
   );
 }
 
-/** Whole when the step starts; what may fold folds to one hatched line by a press, and stands whole again when the step starts anew. */
-function CautionStrip({ stage }: { stage: Stage }) {
+/** What is minded at this step just now: nothing once it is done, nothing of gas where none is used. */
+function useCautions(stage: Stage): readonly string[] {
   const { state } = useWeld();
-  const words = useWords();
-  const [read, setRead] = useState(false);
-  const all = [
-    ...(stageCautions[stage] ?? []),
-    ...(stage === 'fitup' || stage === 'clean' ? familyCautions(alloys[state.design.alloyA].family) : []),
-  ];
   const running = state.runs.find((r) => r.endedAt === null);
   const gas = running ? running.started.backing === 'purge' : state.need === null || state.need.choice === 'purge';
-  const over = state.done[stage] && state.due !== stage;
-  const texts = over || (stage === 'purge' && !gas) ? [] : all;
-  useEffect(() => setRead(false), [stage]);
-  if (texts.length === 0) return null;
-  const stand = texts.filter(neverFolds);
-  const fold = texts.filter((t) => !neverFolds(t));
-  const shown = read ? stand : texts;
-  return (
-    <aside
-      aria-label="Cautions"
-      className="caution flex shrink-0 items-center gap-3 border-t border-base-300 bg-base-200 py-1.5 pr-2 pl-6 text-[13px] leading-snug"
-      title={DEFER}
-    >
-      <ul className="grid grow gap-x-5 gap-y-0.5 sm:grid-cols-[repeat(auto-fit,minmax(15rem,1fr))]">
-        {shown.map((t) => (
-          <li key={t}>{words(t)}</li>
-        ))}
-        {read && <li className="font-semibold">Cautions of this step, folded away</li>}
-      </ul>
-      {fold.length > 0 && (
-        <button type="button" className="btn min-h-11 shrink-0 px-3" aria-expanded={!read} onClick={() => setRead(!read)}>
-          {read ? 'Show' : 'Fold away'}
-        </button>
-      )}
-    </aside>
-  );
+  if ((state.done[stage] && state.due !== stage) || (stage === 'purge' && !gas)) return [];
+  const family = stage === 'fitup' || stage === 'clean' ? familyCautions(alloys[state.design.alloyA].family) : [];
+  return [...(stageCautions[stage] ?? []), ...family];
 }
