@@ -49,6 +49,32 @@ for (const [name, path] of [
   await shot(name);
 }
 
+await page.goto(`${base}/work/new`);
+for (const [name, text] of [
+  ['Job', 'Lowmarsh Oat Works'],
+  ['Line', 'Cleaning skid'],
+  ['Spool', 'CS-7'],
+  ['Size', '60 x 2 mm tube'],
+  ['First weld number', 'CS-701'],
+] as const)
+  await field(name).fill(text);
+await field('Size series').selectOption('metric-tube');
+await field('Criterion').selectOption('House-MP');
+await field('Joint').selectOption('corner');
+await field('Length of the seam').fill('420 mm');
+await press('Enter the welds');
+await page.getByRole('link', { name: 'Open the first' }).click();
+await settle();
+for (const [name, text] of [
+  ['Narrowest gap', '0.002'],
+  ['Narrowest at', '2 in'],
+  ['Widest gap', '1/64'],
+  ['Widest at', '13 in'],
+  ['High-low', '0.004'],
+] as const)
+  await field(name).fill(text);
+await shot('seam');
+
 await page.goto(base + running);
 const corner = page.getByLabel('Places, who I am, day or dark bay');
 await corner.click();
@@ -117,9 +143,6 @@ await page
   .first()
   .click();
 await computed();
-await tab('Root push');
-await page.getByLabel('Share of the gap shut').fill('5');
-await shot('root');
 await tab('Spool');
 await field('The spool in one line').fill('12 in, weld, 12 in');
 await press('Lay it out');

@@ -1,6 +1,21 @@
 /** Paper: the wrong one is said at once, nothing is evidence by itself, late marks are asked about, bad input is said where it stands. */
 import { expect, type Page } from '@playwright/test';
-import { allBright, atPurge, be, due, enterWork, field, hold, pass, press, startPurge, test, watch, weldedWithoutPurge } from './hands';
+import {
+  allBright,
+  atPurge,
+  be,
+  due,
+  enterWork,
+  field,
+  hold,
+  pass,
+  press,
+  purging,
+  startPurge,
+  test,
+  watch,
+  weldedWithoutPurge,
+} from './hands';
 
 test('a titanium heat on 316L is said as it is picked, recorded only when it is so, and stands on the record until it is right', async ({
   page,
@@ -114,8 +129,9 @@ test('a late mark that does not fit is asked about, the look at the tacks has a 
   page,
   request,
 }) => {
-  const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-3' });
-  await startPurge(page);
+  const {
+    welds: [weld = ''],
+  } = await purging(page, { job: 'Paper', spool: 'PA-3' });
   await lookAtTacks(page);
   await pass(request, 300);
   await press(page, 'Arc on');
@@ -182,7 +198,7 @@ test('a late mark that does not fit is asked about, the look at the tacks has a 
 });
 
 test('a weld that was not looked at is not bright, and a bath takes nothing for granted', async ({ page }) => {
-  const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-4' });
+  const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-4' }, false);
   await weldedWithoutPurge(page, weld);
   await expect(field(page, 'Inside seen')).toHaveValue('');
   await expect(page.getByRole('button', { name: 'Inside: say first how it was seen' })).toBeDisabled();
@@ -240,7 +256,7 @@ test.describe('before a page listens', () => {
   // What a service worker has kept comes past the route that holds it up.
   test.use({ serviceWorkers: 'block' });
   test('a page takes no choice before it listens: what is chosen then is not lost, it cannot be made', async ({ page }) => {
-    const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-9' });
+    const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-9' }, false);
     await weldedWithoutPurge(page, weld);
     let go = () => undefined as void;
     const held = new Promise<void>((r) => (go = r));

@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import { planPurge, type Plan } from '../../core/models/purge';
 import { startingSetup, type Setup } from '../../core/models/setup';
 import { findSize, type Size } from '../../core/basics/sizes';
-import { atPurge, be, due, enterWork, field, hold, json, press, startPurge, test, watch } from './hands';
+import { awake, atPurge, be, due, enterWork, field, hold, json, press, startPurge, test, watch } from './hands';
 
 async function toPlanning(page: Page, spool: string, count = 1): Promise<string> {
   const [id = ''] = await atPurge(page, { job: 'Planner', spool, count, name: 'Ines Halloway' });
@@ -32,6 +32,7 @@ test('a spool built by press, by drag and by one line; undone, redone, and still
     await expect(line(page)).toHaveValue(/elbow down$/);
   });
   await test.step('drag: a part dropped onto an end snaps on', async () => {
+    await computed(page);
     const end = page.getByRole('button', { name: /End b of elbow 3: a part can go on here/ });
     const box = await end.boundingBox();
     const tee = await page.getByRole('button', { name: 'Tee', exact: true }).boundingBox();
@@ -120,6 +121,7 @@ test('fit-up: the gap is typed on the clock, beside the hours it was measured at
   await page.goto('/');
   await be(page, /Ines Halloway/);
   await enterWork(page, { job: 'Planner', spool: 'PL-7' });
+  await awake(page);
   const clock = page.getByRole('img', { name: /^End view/ }).first();
   const face = await clock.boundingBox();
   if (!face) throw new Error('no clock');

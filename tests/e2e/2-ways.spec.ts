@@ -15,6 +15,7 @@ import {
   test,
   weldedWithoutPurge,
   type Work,
+  purging,
 } from './hands';
 
 /** To the first arc and past it, by the clock and without waiting: it advises, it never locks. */
@@ -30,7 +31,7 @@ async function weldQuickly(page: Page, start = true): Promise<void> {
 
 /** Welded, and nothing said against it by its purge. */
 async function toLook(page: Page, over: Work): Promise<string> {
-  const [weld = ''] = await atPurge(page, over);
+  const [weld = ''] = await atPurge(page, over, false);
   await weldedWithoutPurge(page, weld);
   return weld;
 }
@@ -248,8 +249,7 @@ test('units: per person, and turned at any field without losing what was typed',
 });
 
 test('a press shorter than the hold does not end a purge', async ({ page }) => {
-  await atPurge(page, { job: 'Ways', spool: 'P-9' });
-  await startPurge(page);
+  await purging(page, { job: 'Ways', spool: 'P-9' });
   await press(page, 'Abandon, hold');
   await page.waitForTimeout(1200);
   await expect(page.locator('[data-phase="filling"]')).toBeVisible();

@@ -1,7 +1,7 @@
 /** The Board and the run as a tablet and a desk, by day and in a dark bay; accessibility; clearing the demo away. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { atPurge, be, due, enterWork, field, fitUp, pass, press, startPurge, test, watch } from './hands';
+import { atPurge, be, due, enterWork, field, fitUp, pass, press, startPurge, test, watch, purging } from './hands';
 
 const wide = async (page: Page) => page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
 
@@ -55,8 +55,7 @@ test('a tablet in portrait: the Board and a run fit, targets are large enough', 
   await be(page, /Bram Tarn/);
   await page.goto('/');
   expect(await wide(page)).toBe(true);
-  await atPurge(page, { job: 'Tablet job', spool: 'T-1' });
-  await startPurge(page);
+  await purging(page, { job: 'Tablet job', spool: 'T-1' });
   await expect(page.getByTestId('big')).toBeVisible();
   expect(await wide(page)).toBe(true);
   for (const name of ['Arc on', 'Tack', 'Open to look']) {
@@ -114,7 +113,8 @@ test('no page scrolls sideways, at the width of a phone, a tablet and a desk', a
       [1280, 800],
     ] as const) {
       await page.setViewportSize({ width, height });
-      expect(await wide(page), `${path} at ${width}`).toBe(true);
+      // A drawing is measured anew when its room changes: what is asked is where it comes to rest.
+      await expect.poll(() => wide(page), { message: `${path} at ${width}` }).toBe(true);
     }
   }
   // On a desk a stage stands whole: the page itself does not scroll.

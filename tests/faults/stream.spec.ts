@@ -10,11 +10,17 @@ const elsewhere = (page: Parameters<typeof purging>[0], run: string, weld: strin
 test('one answer that is not 200 does not leave a page dead: it opens the stream again and shows what it missed', async ({ page }) => {
   const { welds, run } = await purging(page, { job: 'Stream', spool: 'STR-1' });
   let refused = 0;
-  await page.route('**/api/live', (route) => (refused++ < 2 ? route.fulfill({ status: 503, body: '' }) : route.continue()));
+  let well = false;
+  await page.route('**/api/live', (route) => {
+    if (well) return route.continue();
+    refused++;
+    return route.fulfill({ status: 503, body: '' });
+  });
   await page.reload();
   await awake(page);
   await expect.poll(() => refused).toBeGreaterThan(0);
   await expect(page.getByTestId('unsaved')).toContainText('the connection is lost');
+  well = true;
   await elsewhere(page, run, welds[0] ?? '');
   await expect(page.getByText('1 mark, 1 tacked')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByTestId('unsaved')).toBeHidden();

@@ -38,14 +38,14 @@ export function StagePage({
           <div className="min-w-0 grow basis-full sm:basis-0">{Head ? <Head /> : <Plain stage={stage} />}</div>
           <Insets view={view} hang={!grey} live={state.runs.some((r) => r.endedAt === null)} onTurn={(v) => act({ do: 'turn', view: v })} />
         </div>
-        <div role="tabpanel" aria-label={`${view} view`} className="relative min-h-72 grow lg:min-h-0">
+        <div role="tabpanel" aria-label={`${view} view`} className="relative min-h-72 grow max-lg:overflow-x-clip lg:min-h-0">
           <Large />
         </div>
         {view === 'end' && (
           <p className={`shrink-0 px-4 py-1 text-xs ${grey ? 'text-black' : 'text-base-content/80'}`}>{seamNote(state.design)}</p>
         )}
         {Foot && view === own && (
-          <div className="shrink-0">
+          <div className="shrink-0 max-lg:overflow-x-clip">
             <Foot />
           </div>
         )}
