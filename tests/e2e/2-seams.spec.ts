@@ -1,4 +1,5 @@
 /** Seams that do not go round a tube: a straight one on its rule, a nipple on its saddle. */
+import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { findSize } from '../../core/basics/sizes';
 import { allBright, atPurge, be, due, field, press, purging, test, watch, weldedWithoutPurge } from './hands';
@@ -96,6 +97,8 @@ test('what was seen on a straight seam stands in lengths on its record', async (
   for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
   await expect(page.getByText(/^Also seen, 6.* in to 11/)).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
   await press(page, 'Record the look');
   await page.goto(`/welds/${weld}/record`);
   await expect(page.getByText('Outside, HAZ, 1-31/32 in to 3-15/16 in: full blue').first()).toBeVisible();

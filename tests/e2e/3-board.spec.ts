@@ -1,8 +1,9 @@
 /** The Board and the run as a tablet and a desk, by day and in a dark bay; accessibility; clearing the demo away. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { atPurge, be, due, enterWork, field, fitUp, pass, press, startPurge, test, watch, purging } from './hands';
+import { atPurge, awake, be, due, enterWork, field, fitUp, pass, press, startPurge, test, watch, purging } from './hands';
 
+const whole = (page: Page) => page.evaluate(() => document.documentElement.scrollHeight <= innerHeight);
 const wide = async (page: Page) => page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
 
 test('the Board follows what happens elsewhere, and shows the running purge as a counter', async ({ page, context, request }) => {
@@ -121,7 +122,13 @@ test('no page scrolls sideways, at the width of a phone, a tablet and a desk', a
   for (const path of [look, clean, runs]) {
     await page.goto(path);
     await page.waitForTimeout(300);
-    expect(await page.evaluate(() => document.documentElement.scrollHeight <= innerHeight), path).toBe(true);
+    await expect.poll(() => whole(page), { message: path }).toBe(true);
+  }
+  await page.goto(look);
+  await awake(page);
+  for (const stage of ['fitup', 'gas', 'setup', 'purge', 'weld', 'look', 'clean', 'passivate', 'record']) {
+    await page.locator(`[data-stage="${stage}"]`).first().click();
+    await expect.poll(() => whole(page), { message: stage }).toBe(true);
   }
 });
 
@@ -153,6 +160,13 @@ for (const theme of ['day', 'bay'] as const)
     if (theme === 'bay') await press(page, 'Dark bay');
     const look = await page.getByRole('link', { name: /HR-605/ }).getAttribute('href');
     const clean = await page.getByRole('link', { name: /OB-113/ }).getAttribute('href');
+    const runs = await page
+      .getByRole('link', { name: /OB-115/ })
+      .first()
+      .getAttribute('href');
+    // At its purge, and a straight seam at its fit-up.
+    const straight = { joint: 'corner' as const, seam: { kind: 'straight' as const, length: 0.4 } };
+    const own = theme === 'day' ? await atPurge(page, { job: 'Axe job', spool: 'AX-1', ...straight }, false) : [];
     const all = [
       '/',
       '/work/new',
@@ -164,6 +178,9 @@ for (const theme of ['day', 'bay'] as const)
       '/people',
       look ?? '',
       clean ?? '',
+      runs ?? '',
+      `${runs}/bench`,
+      ...own.map((w) => `/welds/${w}`),
       `${look}/record`,
     ];
     // By night the colours are others and nothing else: a page of each kind shows them.

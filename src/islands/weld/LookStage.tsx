@@ -225,6 +225,9 @@ function AlongEnds() {
   // Pressed or dragged on the drawing: the fields follow.
   useEffect(() => setTyped(written()), [arc.from, arc.to, system]);
   const take = () => {
+    const stands = written();
+    // Left as it stands it is not read again: what is written is rounded to a rule's marks.
+    if (typed.from === stands.from && typed.to === stands.to) return setSaid('');
     const [from, to] = [field.read(typed.from, system), field.read(typed.to, system)];
     const no = !from.ok ? from.error : !to.ok ? to.error : from.value >= to.value ? 'It ends before it begins.' : '';
     setSaid(no);

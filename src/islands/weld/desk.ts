@@ -98,12 +98,12 @@ export const startingDesk = (looking: Looking): Desk => ({
   said: { name: '', text: '', times: 0 },
 });
 
-/** An arc a drag may leave, at the least, twelfths. */
-const LEAST = 0.25;
+/** An arc a drag may leave, at the least, twelfths: half an hour of a clock, on a rule what a finger can tell apart. */
+const least = (seam: Seam): number => (seam.kind === 'straight' ? 0.1 : 0.5);
 
 /** From where a press went down to where it was dragged, whichever way; on a rule never beyond its edges, on a clock never over itself. */
 function dragged(from: number, turned: number, seam: Seam): Arc {
-  const long = Math.max(LEAST, Math.min(12, Math.abs(turned)));
+  const long = Math.max(least(seam), Math.min(12, Math.abs(turned)));
   if (seam.kind !== 'straight') return turned >= 0 ? arcOf(from, from + long) : arcOf(from - long + 12, from);
   const begin = Math.max(0, Math.min(12 - long, turned >= 0 ? from : from - long));
   return arcOf(begin, begin + long);
