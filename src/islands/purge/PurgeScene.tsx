@@ -129,7 +129,8 @@ export const flag = (j: SideScene['joints'][number], scale: number, name: string
   bare: true,
   node: (
     <p className="font-figure text-lg leading-none font-bold whitespace-nowrap">
-      {name} {more && <span className="text-sm">{more}</span>}
+      {name}
+      {more && <span className="text-sm">, {more}</span>}
     </p>
   ),
 });

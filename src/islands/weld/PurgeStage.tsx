@@ -212,19 +212,21 @@ const keptWords = {
 function Tools() {
   const { planner, panel, setPanel } = usePlanning();
   return (
-    <div className="flex items-center gap-0.5 overflow-x-auto" role="tablist" aria-label="Under the drawing">
-      {([[null, 'Times'], ...panels] as const).map(([id, name]) => (
-        <button
-          key={name}
-          type="button"
-          role="tab"
-          aria-selected={panel === id}
-          className={`min-h-11 shrink-0 border-b-4 px-3 text-sm font-medium ${panel === id ? 'border-base-content font-bold' : 'border-transparent hover:bg-base-200'}`}
-          onClick={() => setPanel(id)}
-        >
-          {name}
-        </button>
-      ))}
+    <div className="flex items-center overflow-x-auto">
+      <div className="flex gap-0.5" role="tablist" aria-label="Under the drawing">
+        {([[null, 'Times'], ...panels] as const).map(([id, name]) => (
+          <button
+            key={name}
+            type="button"
+            role="tab"
+            aria-selected={panel === id}
+            className={`min-h-11 shrink-0 border-b-4 px-3 text-sm font-medium ${panel === id ? 'border-base-content font-bold' : 'border-transparent hover:bg-base-200'}`}
+            onClick={() => setPanel(id)}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
       <span className="ml-auto shrink-0 pl-2 text-xs text-base-content/80" role="status">
         {keptWords[planner.kept]}
       </span>
