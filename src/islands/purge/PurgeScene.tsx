@@ -32,6 +32,9 @@ export const corner = ({ width }: Room, large = false): Box[] => [
   { x: width - (large ? 270 : 210), y: 0, w: large ? 270 : 210, h: large ? 110 : 40 },
 ];
 
+/** A drawing lower than this, px, has no room for one large figure beside its other words. */
+const ROOMY = 330;
+
 export const spanWords = (t: Plan['joint'], settled: boolean): [string, string] => {
   if (t.value === null) return ['no time', ''];
   if (t.low === null) return settled ? ['hardly ever gets there', ''] : [clock(t.value), 'min'];
@@ -146,7 +149,7 @@ const Standing = memo(function Standing({ room, frame }: { room: Room; frame: Fr
   const { setup, planner } = usePlanning();
   const scene = useMemo(() => sideScene(setup, frame), [setup, frame]);
   const taken = useCallback((): Box[] => [...keptClear(scene, setup, true), ...corner(room)], [scene, setup, room]);
-  return <Callouts list={useWords(scene)} room={room} taken={taken} still={planner.dragging} />;
+  return <Callouts list={useWords(scene, room.height >= ROOMY)} room={room} taken={taken} still={planner.dragging} />;
 });
 
 const NOWHERE: Frame = { ...snug(980, 430, 150, 84), thickest: 110 };
@@ -168,7 +171,7 @@ export function PurgeWords() {
 }
 
 /** Everything that stands on the drawing, the weightiest first. */
-function useWords(scene: SideScene): Callout[] {
+function useWords(scene: SideScene, roomy = true): Callout[] {
   const { system, prices } = useShop();
   const { setup, plan, planner, faults, rules, limit, shown, layer, liesFrom, moment, pick, wrong } = usePlanning();
   const { seen, change } = planner;
@@ -249,7 +252,7 @@ function useWords(scene: SideScene): Callout[] {
         node: (
           <div className={unread ? 'opacity-40' : ''} data-testid="headline" data-computing={seen.computing ?? 'done'}>
             {plan.joint.value === null && stays?.value != null ? (
-              <Stands label="air stays on the joint for, by the rule," figure={stays} big>
+              <Stands label="air stays on the joint for, by the rule," figure={stays} big={roomy}>
                 {clock(stays.value)} <span className="text-xl font-normal">min or more</span>
                 <span data-testid="time-joint" className="sr-only">
                   no time
@@ -259,7 +262,7 @@ function useWords(scene: SideScene): Callout[] {
               <Stands
                 label={`${show(limit, 'oxygen', system)} all round the joint${planner.start !== undefined ? ', purging again,' : ''} after`}
                 figure={plan.joint.value === null ? undefined : figure('joint')}
-                big
+                big={roomy}
               >
                 <span data-testid="time-joint">
                   {text} <span className="text-xl font-normal">{unit}</span>
@@ -367,5 +370,5 @@ function useWords(scene: SideScene): Callout[] {
       }
     }
     return out;
-  }, [scene, setup, plan, rules, faults, seen, limit, system, layer, liesFrom, shown, moment, unread, planner.start, change, pick]);
+  }, [scene, roomy, setup, plan, rules, faults, seen, limit, system, layer, liesFrom, shown, moment, unread, planner.start, change, pick]);
 }

@@ -76,8 +76,10 @@ const steps: readonly (readonly [number, number])[] = [
 ];
 
 function FoundWords({ room }: { room: Room }) {
-  const { seam } = useWeld().state.design;
+  const { state } = useWeld();
+  const { seam } = state.design;
   const found = useFound();
+  const cleaned = state.cleans.at(-1)?.tintRemains === false;
   const straight = seam.kind === 'straight';
   const [cx, cy, scale] = [room.width / 2, room.height / 2, Math.min(room.width, room.height) / 2];
   const taken = useCallback(() => {
@@ -103,12 +105,12 @@ function FoundWords({ room }: { room: Room }) {
               <Stands label={f.name}>
                 <span className="font-sans text-lg leading-tight font-bold whitespace-normal">{f.what}</span>
               </Stands>
-              <span className="block text-sm">{outcomeNames[f.outcome].toLowerCase()}</span>
+              <span className="block text-sm">{cleaned ? 'as found; cleaned since' : outcomeNames[f.outcome].toLowerCase()}</span>
             </div>
           ),
         };
       }),
-    [found, seam, room, straight, cx, cy, scale],
+    [found, seam, room, straight, cx, cy, scale, cleaned],
   );
   return <Callouts list={list} room={room} taken={taken} />;
 }
