@@ -255,7 +255,7 @@ function Need() {
           ›
         </span>
       </summary>
-      <div className="space-y-2 p-3">
+      <div className="space-y-2 p-2">
         <Form
           of={needForm}
           across={needAcross}
@@ -269,20 +269,18 @@ function Need() {
             const given = options.find((o) => o.choice === read.choice)?.given ?? [];
             return (
               <>
-                <table className="w-full text-sm">
+                <table className="w-full text-[13px] leading-snug">
                   <thead>
                     <tr className="border-b-2 border-base-content text-left align-bottom">
                       <th scope="col">Way</th>
                       <th scope="col">What to expect inside</th>
-                      <th scope="col">Gas</th>
-                      <th scope="col">Time</th>
-                      <th scope="col">Money</th>
+                      <th scope="col">Takes</th>
                     </tr>
                   </thead>
                   <tbody>
                     {options.map((o) => (
                       <tr key={o.choice} className="border-b border-base-300 align-top">
-                        <th scope="row" className="py-1 pr-2 text-left">
+                        <th scope="row" className="py-1 pr-2 text-left leading-tight">
                           <label className="flex min-h-11 items-center gap-2">
                             <input
                               type="radio"
@@ -298,9 +296,11 @@ function Need() {
                           {o.result}
                           {o.speaks === 'against' && <strong> Speaks against it here.</strong>}
                         </td>
-                        <td className="py-1 pr-2 font-figure">{o.gas === null ? '–' : show(o.gas, 'volume', system)}</td>
-                        <td className="py-1 pr-2 font-figure">{o.seconds === null ? '–' : show(o.seconds, 'time', system)}</td>
-                        <td className="py-1 font-figure">{money(o.money, prices?.currency)}</td>
+                        <td className="py-1 font-figure text-xs leading-relaxed">
+                          <span className="block">{o.gas === null ? 'gas –' : show(o.gas, 'volume', system)}</span>
+                          <span className="block">{o.seconds === null ? 'time –' : show(o.seconds, 'time', system)}</span>
+                          <span className="block">{money(o.money, prices?.currency)}</span>
+                        </td>
                       </tr>
                     ))}
                   </tbody>
