@@ -1,3 +1,4 @@
+import { ROUND, type Seam } from '../../core/basics/seam';
 import { describe, expect, it } from 'vitest';
 import { shipped } from '../../core/models/criteria';
 import { startingSetup } from '../../core/models/setup';
@@ -47,7 +48,7 @@ const every = (seconds: number, ppm: (s: number) => number): Reading[] =>
   Array.from({ length: seconds }, (_, s) => ({ at: T0 + s * 1000, ppm: ppm(s), quality: 'good' }));
 type Lines = { series: { data: [number, number | null][]; markLine?: { data: { label: { formatter: string } }[] }; markArea?: unknown }[] };
 const option = (run: RunState, readings: Reading[], flows: { at: number; flow: number }[] = []) =>
-  runChartOption({ run, readings, flows, limit: 50, system: 'metric' }, inks) as unknown as Lines;
+  runChartOption({ run, readings, flows, seamOf: () => ROUND, limit: 50, system: 'metric' }, inks) as unknown as Lines;
 
 describe('the chart of a run', () => {
   it('keeps the one second over the limit of a long run, on far fewer points', () => {
@@ -93,10 +94,26 @@ describe('the chart of a run', () => {
     );
     expect(runChartWords({ run: runWith([]), readings: [], limit: 50 })).toContain('No reading.');
   });
+  it('names tape by the seam of its weld: by hours round a tube, by quarters along an edge', () => {
+    const run = runWith([]);
+    const taped = {
+      ...run,
+      marks: [{ id: 'm', mark: 'tape-off', at: T0, twice: null, weld: 'w', arc: { from: 12, to: 3 } }],
+    } as unknown as RunState;
+    const named = (seam: Seam) =>
+      (
+        runChartOption({ run: taped, readings: [], flows: [], limit: 50, system: 'metric', seamOf: () => seam }, inks) as unknown as Lines
+      ).series[0]?.markLine?.data.map((d) => d.label.formatter);
+    expect(named(ROUND)).toContain('3-12');
+    expect(named({ kind: 'straight', length: 0.4 })).toContain('1st quarter');
+  });
   it('shows measured flow in the units its reader reads in', () => {
     const flows = [0, 10, 20].map((s) => ({ at: T0 + s * 1000, flow: 8 / 60_000 }));
     const drawn = (system: 'inch' | 'metric') =>
-      runChartOption({ run: runWith([]), readings: every(30, () => 20), flows, limit: 50, system }, inks) as unknown as {
+      runChartOption(
+        { run: runWith([]), readings: every(30, () => 20), flows, seamOf: () => ROUND, limit: 50, system },
+        inks,
+      ) as unknown as {
         yAxis: { name?: string }[];
         series: { data: [number, number][] }[];
       };

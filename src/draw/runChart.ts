@@ -2,7 +2,7 @@
  * The chart of a run, for the screen and for the printed record alike: oxygen, logarithmic; measured flow; the marks; the model's
  * band of when the limit is reached. Lines differ by weight, dash and label. Thinned by M4 (core/models/sensor/thin), so that no peak is lost.
  */
-import { ROUND, type Seam } from '../../core/basics/seam';
+import type { Seam } from '../../core/basics/seam';
 import { thin } from '../../core/models/sensor';
 import { type Reading, arcName, markNames, type FlowReading, type RunState } from '../../core/work/run';
 import { parseQuantity, unitOf, type System } from '../../core/basics/units';
@@ -16,7 +16,8 @@ export type RunChart = {
   flows: readonly FlowReading[];
   limit: number;
   system: System;
-  seam?: Seam;
+  /** what the places of each weld lie on */
+  seamOf: (weld: string | null) => Seam;
 };
 
 /** One shown unit of flow, m³/s. */
@@ -25,7 +26,7 @@ function oneUnit(system: System): number {
   return one.ok ? one.value : 1;
 }
 
-export function runChartOption({ run, readings, flows, limit, system, seam = ROUND }: RunChart, colours: Inks) {
+export function runChartOption({ run, readings, flows, limit, system, seamOf }: RunChart, colours: Inks) {
   const { ink, faint } = colours;
   const from = run.startedAt;
   const text = label(ink);
@@ -84,7 +85,7 @@ export function runChartOption({ run, readings, flows, limit, system, seam = ROU
                 xAxis: (m.at - from) / 1000,
                 lineStyle: { type: 'dotted' as const, color: ink },
                 label: {
-                  formatter: m.arc ? arcName(m.arc, seam) : markNames[m.mark],
+                  formatter: m.arc ? arcName(m.arc, seamOf(m.weld)) : markNames[m.mark],
                   position: 'end' as const,
                   fontSize: 9,
                   distance: 1 + 9 * (i % 3),

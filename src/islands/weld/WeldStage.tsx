@@ -1,12 +1,12 @@
 /** Weld and hold: the run goes on here after the first arc; afterwards what it recorded. */
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { clock, timed } from '../../../core/basics/units';
 import type { RunState } from '../../../core/work/run';
 import { stageLine } from '../../../core/work/record';
 import { useWords } from '../kit/reader';
 import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
-import { numberIn, useShop, useWeld } from './context';
+import { numberIn, seamIn, useShop, useWeld } from './context';
 import { JointDrawing } from './JointDrawing';
 import { RunDrawing, RunFoot, RunHead, RunPanel } from './RunPanel';
 import { Title } from './StagePage';
@@ -48,6 +48,7 @@ function RunKept({ run }: { run: RunState }) {
   const { state } = useWeld();
   const { spoolWelds, system } = useShop();
   const numberOf = numberIn(spoolWelds);
+  const seamOf = useMemo(() => seamIn(spoolWelds), [spoolWelds]);
   const { readings, flows } = useReadings(run);
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
@@ -63,7 +64,7 @@ function RunKept({ run }: { run: RunState }) {
       )}
       {mounted && (
         <Suspense fallback={<div className="h-40 bg-base-200" />}>
-          <OxygenChart run={run} readings={readings} flows={flows} system={system} limit={run.started.rules.startPpm} />
+          <OxygenChart run={run} readings={readings} flows={flows} system={system} limit={run.started.rules.startPpm} seamOf={seamOf} />
         </Suspense>
       )}
       <p className="flex flex-wrap gap-x-4">
