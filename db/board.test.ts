@@ -146,14 +146,15 @@ describe('gas and work on the Board', () => {
     await say(w, run, 'run.ended', { how: 'abandoned', countOut: null }, { clock: at(90) });
     expect(await drawn(91)).toBeUndefined();
   });
-  it('lists the welds that wait and counts those that are done; what was cleared away is on neither', async () => {
-    const { welds } = await enter(w, { spool: 'B-wait', job: 'Waiting job', count: 3 });
+  it('lists the newest that wait for each stage, all of one stage in order, and counts those that are done; cleared work is on none', async () => {
+    const { welds } = await enter(w, { spool: 'B-wait', job: 'Waiting job', count: 8 });
+    const own = (b: { welds: { id: string; number: string; due: string }[] }) =>
+      b.welds.filter((x) => welds.includes(x.id)).map((x) => [x.number, x.due]);
     const before = await board(w.sql, Date.now());
-    expect(before.welds.filter((x) => welds.includes(x.id)).map((x) => [x.number, x.due])).toEqual([
-      ['W-1', 'fitup'],
-      ['W-2', 'fitup'],
-      ['W-3', 'fitup'],
-    ]);
+    expect(own(before).toSorted()).toEqual(['W-3', 'W-4', 'W-5', 'W-6', 'W-7', 'W-8'].map((n) => [n, 'fitup']));
+    const all = await board(w.sql, Date.now(), { due: 'fitup' });
+    expect(own(all)).toEqual(Array.from({ length: 8 }, (_, i) => [`W-${i + 1}`, 'fitup']));
+    expect(before.counts.fitup).toBe(all.welds.length);
     await w.owner`update weld set due = 'done' where id = ${welds[0] ?? ''}`;
     expect((await board(w.sql, Date.now())).done).toBe(before.done + 1);
     await w.owner`update job set cleared = true where name = 'Waiting job'`;

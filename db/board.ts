@@ -1,29 +1,61 @@
 /** What is going on now: the welds of all jobs that are not done, the purges that run and what they call for, the gas they draw. */
-import type { BoardData, BoardWeld } from '../core/work/record';
-import { runNow, summariseRun, supplyOf, type BoardCylinder, type BoardRun } from '../core/work/run';
-import type { Stage } from '../core/work/stages';
+import { BOARD_PAGE, type BoardData, type BoardWeld } from '../core/work/record';
+import { runNow, summariseRun, supplyOf, type BoardCylinder, type BoardRun, type Reading } from '../core/work/run';
+import { stageSchema, type Stage } from '../core/work/stages';
 import { readingsOf } from './record/readings';
 import { runState } from './record/stored';
 import type { Db } from './sql';
 import { supplies } from './supply';
 
-/** Rows of waiting welds on a page of the Board. */
-export const BOARD_ROWS = 60;
+/** Rows of each stage on the Board. */
+export const EACH_STAGE = 6;
+/** How far back a small line of oxygen goes, ms, and of how many points it is made. */
+const RECENT = 180_000;
+const POINTS = 60;
+
+type Row = Omit<BoardWeld, 'updatedAt'> & { updatedAt: Date };
+const columns = (sql: Db) =>
+  sql`w.id, w.number, s.id as "spoolId", s.number as spool, l.name as line, j.name as job, w.due, w.summary, w.updated_at as "updatedAt"`;
+const told = (rows: readonly Row[]): BoardWeld[] => rows.map((w) => ({ ...w, updatedAt: w.updatedAt.toISOString() }));
+
+/** The welds in running purges, and the newest that wait for each stage. */
+const newest = (db: Db): Promise<Row[]> => db<Row[]>`
+  select ${columns(db)} from (
+    select w.* from unnest(${stageSchema.options}::text[]) as st(due) join lateral (
+      select w.* from weld w join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
+      where w.due = st.due and not j.cleared order by w.updated_at desc limit ${EACH_STAGE}) w on true
+    union select w.* from run r join weld_run wr on wr.run = r.id join weld w on w.id = wr.weld where r.ended_at is null) w
+    join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
+  where not j.cleared order by w.updated_at desc`;
+
+/** A page of those that wait for one stage. Spools are put in order first, since they are few; their welds follow until the page is full. */
+const waiting = (db: Db, due: Stage, page: number): Promise<Row[]> => db<Row[]>`
+  select ${columns(db)}
+  from (select s.*, row_number() over (order by j.created_at desc, l.name, s.number) as place
+    from spool s join line l on l.id = s.line join job j on j.id = l.job where not j.cleared order by place offset 0) s
+    join lateral (select * from weld w where w.spool = s.id and w.due = ${due} offset 0) w on true
+    join line l on l.id = s.line join job j on j.id = l.job
+  order by s.place, w.ordinal limit ${BOARD_PAGE} offset ${page * BOARD_PAGE}`;
+
+/** What somebody fitted up and did not finish, the newest first. */
+export const fittedBy = async (db: Db, person: string): Promise<BoardWeld[]> =>
+  told(
+    await db<Row[]>`
+      select ${columns(db)} from weld w join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
+      where w.due <> 'done' and w.summary ->> 'welder' = ${person} and not j.cleared order by w.updated_at desc limit 3`,
+  );
 
 /**
  * @param at server time, ms
  * @param due only welds that wait for this stage @param page which page of them, from 0; the counts are of all
  */
-export async function board(db: Db, at: number, { due = null, page = 0 }: { due?: Stage | null; page?: number } = {}): Promise<BoardData> {
+export async function board(
+  db: Db,
+  at: number,
+  { due = null, page = 0 }: { due?: Stage | null; page?: number } = {},
+): Promise<Omit<BoardData, 'mine'>> {
   const [welds, counted, open, gas] = await Promise.all([
-    // Spools are put in order first, since they are few; their welds follow until the page is full.
-    db<(Omit<BoardWeld, 'updatedAt'> & { updatedAt: Date })[]>`
-      select w.id, w.number, s.id as "spoolId", s.number as spool, s.line, s.job, w.due, w.summary, w.updated_at as "updatedAt"
-      from (select s.id, s.number, l.name as line, j.name as job, row_number() over (order by j.created_at desc, l.name, s.number) as place
-        from spool s join line l on l.id = s.line join job j on j.id = l.job where not j.cleared
-        order by place offset 0) s join lateral (
-        select * from weld w where w.spool = s.id and w.due <> 'done' and (${due}::text is null or w.due = ${due}) offset 0) w on true
-      order by s.place, w.ordinal limit ${BOARD_ROWS} offset ${page * BOARD_ROWS}`,
+    due ? waiting(db, due, page) : newest(db),
     db<{ due: Stage | 'done'; n: number }[]>`
       select due, count(*)::int as n from weld
       where spool not in (select s.id from spool s join line l on l.id = s.line join job j on j.id = l.job where j.cleared) group by due`,
@@ -37,7 +69,7 @@ export async function board(db: Db, at: number, { due = null, page = 0 }: { due?
   const runs = (await Promise.all(open.map((r) => boardRun(db, r, gas, at)))).filter((r) => r !== null);
   const counts = Object.fromEntries(counted.flatMap(({ due: d, n }) => (d === 'done' ? [] : [[d, n]]))) as Partial<Record<Stage, number>>;
   return {
-    welds: welds.map((w) => ({ ...w, updatedAt: w.updatedAt.toISOString() })),
+    welds: told(welds),
     counts,
     runs,
     cylinders: gas.filter((c) => c.draws.some((d) => d.to === null)),
@@ -55,7 +87,8 @@ async function boardRun(
   const run = await runState(db, id);
   if (!run) return null;
   const cylinder = supplyOf(run, gas);
-  const { gate, last, alarms } = runNow(run, await readingsOf(db, run, at), cylinder, at);
+  const readings = await readingsOf(db, run, at);
+  const { gate, last, alarms } = runNow(run, readings, cylinder, at);
   return {
     id,
     spool,
@@ -65,6 +98,15 @@ async function boardRun(
     summary: summariseRun(run),
     gate,
     last: last && { ppm: last.ppm, at: last.at },
+    recent: thinned(readings, at),
     alarms,
   };
+}
+
+/** The newest of each of a few equal spans: the Board's line is as wide as a hand. */
+function thinned(readings: readonly Reading[], at: number): Reading[] {
+  const spans = new Map<number, Reading>();
+  for (const r of readings)
+    if (r.at > at - RECENT && r.at <= at) spans.set(Math.floor(r.at / (RECENT / POINTS)), { at: r.at, ppm: r.ppm, quality: r.quality });
+  return [...spans.values()];
 }

@@ -38,7 +38,7 @@ await settle();
 await page.goto(base);
 await settle();
 await shot('board');
-const running = (await page.getByRole('link', { name: /OB-115.*gas on/s }).getAttribute('href')) ?? '/';
+const running = (await page.getByRole('link', { name: /(Filling|At the limit|Ready).*OB-115/s }).getAttribute('href')) ?? '/';
 const weld = (await page.getByRole('link', { name: /OB-116/ }).getAttribute('href')) ?? '/';
 for (const [name, path] of [
   ['registers', '/registers'],
@@ -177,7 +177,7 @@ await page.waitForTimeout(1200);
 await page.mouse.up();
 await settle();
 await field('Inside seen').selectOption('borescope');
-await press('Inside bright, seen by borescope');
+await press('Inside bright, by borescope');
 await press('Outside bright');
 await page.getByRole('radio', { name: 'Inside, HAZ' }).click();
 await field('Arc from').selectOption('4');

@@ -84,9 +84,12 @@ describe('a database that earlier code filled', () => {
       expect(surprises({ runs: golden }, { runs: await runState(sql, id) }), id).toEqual([]);
   });
   it('shows the same Board, before and after its rows are written again', async () => {
-    expect(surprises({ board: goldens.board }, { board: await board(sql, goldens.at) })).toEqual([]);
+    // It came spool by spool then, and comes the newest first now: the welds are the same.
+    type Rows = { welds: { id: string }[] };
+    const inOrder = (b: Rows) => ({ board: { ...b, welds: b.welds.toSorted((x, y) => x.id.localeCompare(y.id)) } });
+    expect(surprises(inOrder(goldens.board as Rows), inOrder(await board(sql, goldens.at)))).toEqual([]);
     await rebuild(sql);
-    expect(surprises({ board: goldens.board }, { board: await board(sql, goldens.at) })).toEqual([]);
+    expect(surprises(inOrder(goldens.board as Rows), inOrder(await board(sql, goldens.at)))).toEqual([]);
   });
   it('lists no difference that is none', () =>
     expect(listed.map((l) => l.path).filter((p) => !used.has(p) && !p.startsWith('plan.'))).toEqual([]));

@@ -1,15 +1,9 @@
 /** How smoothly a dam follows the hand on the Side view, with the processor as it is and slowed four times. */
-import { chromium } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 import { work } from '../../tests/database';
 import type { Shop } from '../../tests/faults/shop';
+import { inBrowser } from './browser';
 import { row } from './table';
-
-const browserOf = () =>
-  chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
 
 /** Moves the dam with every frame for three seconds, from within the page, so that nothing but the page is measured. */
 const sway = (x: number, y: number) => `new Promise((done) => {
@@ -33,9 +27,7 @@ export async function dragging(shop: Shop): Promise<void> {
     body: JSON.stringify({ work: { ...work(), spool: 'DRAG-1', count: 1 }, ids }),
   });
   if (entered.status !== 201) throw new Error(`The work was not taken: ${await entered.text()}`);
-  const browser = await browserOf();
-  try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: { cookie: shop.cookie } });
+  await inBrowser(shop.cookie, async (context) => {
     const page = await context.newPage();
     await page.goto(`${shop.url}/welds/${ids[0]?.weld}`);
     await page.locator('[data-stage="purge"]').click();
@@ -52,7 +44,5 @@ export async function dragging(shop: Shop): Promise<void> {
       await page.mouse.up();
       await page.waitForTimeout(3000);
     }
-  } finally {
-    await browser.close();
-  }
+  });
 }

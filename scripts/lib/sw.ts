@@ -9,7 +9,7 @@ const root = resolve(import.meta.dirname, '../..');
 /** @param dist the folder of the build */
 export async function serviceWorker(dist: string): Promise<void> {
   const client = join(dist, 'client');
-  const assets = readdirSync(join(client, '_astro')).filter((f) => /\.(js|css|woff2)$/.test(f));
+  const assets = (readdirSync(join(client, '_astro'), { recursive: true }) as string[]).filter((f) => /\.(js|css|woff2)$/.test(f));
   // Pages have no hash in their names: they are fetched again when the build is another.
   const build_ = createHash('sha256')
     .update(assets.sort().join())

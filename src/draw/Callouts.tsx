@@ -15,6 +15,9 @@ export type Callout = {
   bare?: boolean;
 };
 
+/** A line longer than this crosses the drawing and is not followed: the words say what they speak of, px. */
+const FAR = 180;
+
 type Props = {
   list: readonly Callout[];
   room: Room;
@@ -50,7 +53,7 @@ export function Callouts({ list, room, taken, still = false }: Props) {
       <svg className="absolute inset-0 h-full w-full" viewBox={`0 0 ${room.width} ${room.height}`} aria-hidden>
         {list.map((c) => {
           const p = placed.get(c.id);
-          const line = p && !c.bare ? leader(p) : null;
+          const line = p && !c.bare ? leader(p, c.ring ? Infinity : FAR) : null;
           return (
             <g key={c.id} className={c.ring ? 'stroke-error' : 'stroke-base-content'} fill="none">
               {c.ring && <circle cx={c.at.x} cy={c.at.y} r="25" strokeWidth="4" />}

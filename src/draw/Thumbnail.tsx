@@ -13,16 +13,16 @@ function Drawn({ summary: s }: Props) {
   const [here, setHere] = useState(false);
   useEffect(() => setHere(true), []);
   return (
-    <span className="flex h-13 min-w-60 items-center gap-1 lg:min-w-84">
+    <span className="flex h-16 min-w-56 items-center gap-2">
       {here && (
         <>
           <SideView
             setup={s.purge ?? startingSetup(s.design.size)}
             system="metric"
             mini
-            className={`h-11 w-28 lg:w-52 ${s.purge ? '' : 'opacity-40'}`}
+            className={`h-14 w-28 min-w-0 grow ${s.purge ? '' : 'opacity-40'}`}
           />
-          <PlanView size={s.design.size} seam={s.design.seam} cup={s.cup} welded={s.welded} mini className="h-12 w-12" />
+          <PlanView size={s.design.size} seam={s.design.seam} cup={s.cup} welded={s.welded} mini className="h-13 w-13 shrink-0" />
           <SeamView
             seam={s.design.seam}
             od={s.design.size.od}
@@ -31,7 +31,7 @@ function Drawn({ summary: s }: Props) {
             tints={s.tints}
             welded={s.welded}
             mini
-            className="h-13 w-13"
+            className="h-16 w-16 shrink-0"
           />
         </>
       )}

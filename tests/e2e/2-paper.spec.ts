@@ -201,7 +201,9 @@ test('a weld that was not looked at is not bright, and a bath takes nothing for 
   const [weld = ''] = await atPurge(page, { job: 'Paper', spool: 'PA-4' }, false);
   await weldedWithoutPurge(page, weld);
   await expect(field(page, 'Inside seen')).toHaveValue('');
-  await expect(page.getByRole('button', { name: 'Inside: say first how it was seen' })).toBeDisabled();
+  // Bright inside cannot be said without saying how it was seen.
+  await expect(page.getByRole('button', { name: 'Inside bright', exact: true })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Inside bright, seen directly' })).toBeVisible();
   await page.locator('[data-stage="passivate"]').first().click();
   for (const label of ['Bath', 'Product and lot', 'Dwell']) await expect(field(page, label)).toHaveValue('');
   await field(page, 'Bath temperature').fill('-20 °F');
@@ -272,6 +274,6 @@ test.describe('before a page listens', () => {
     go();
     await seen.selectOption('borescope');
     await expect(seen).toHaveValue('borescope');
-    await expect(page.getByRole('button', { name: 'Inside bright, seen by borescope' })).toBeEnabled();
+    await expect(page.getByRole('button', { name: 'Inside bright, by borescope' })).toBeEnabled();
   });
 });

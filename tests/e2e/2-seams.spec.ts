@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { findSize } from '../../core/basics/sizes';
-import { allBright, atPurge, be, due, field, press, purging, test, watch, weldedWithoutPurge } from './hands';
+import { allBright, atPurge, awake, be, due, field, press, purging, test, watch, weldedWithoutPurge } from './hands';
 
 const LONG = 0.4;
 const corner = { joint: 'corner' as const, seam: { kind: 'straight' as const, length: LONG } };
@@ -31,6 +31,7 @@ test('a corner on its rule: gap set by press and drag, looked at by stretches, t
   await press(page, 'Enter the welds');
   await page.getByRole('link', { name: 'Open the first' }).click();
   await expect(due(page, 'fitup')).toBeVisible();
+  await awake(page);
 
   const seam = page.locator('[role=tabpanel]').getByRole('img', { name: /^Seam view/ });
   await expect(seam).toBeVisible();
@@ -100,6 +101,7 @@ test('what was seen on a straight seam stands in lengths on its record', async (
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
   await press(page, 'Record the look');
+  await expect(page.getByRole('button', { name: 'Look recorded' })).toBeVisible();
   await page.goto(`/welds/${weld}/record`);
   await expect(page.getByText('Outside, HAZ, 1-31/32 in to 3-15/16 in: full blue').first()).toBeVisible();
   await expect(page.getByRole('img', { name: /^Seam view/ })).toBeVisible();

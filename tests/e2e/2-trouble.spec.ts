@@ -1,7 +1,7 @@
 /** Bad input and trouble: each gets a clear message, and nothing that was acknowledged is lost. */
 import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { allBright, be, due, enterWork, field, json, press, session, test } from './hands';
+import { allBright, be, due, enterWork, field, json, press, session, test, weldPath } from './hands';
 import { CONTROL, SECOND } from './ports';
 
 type StandIn = { id: string; key: string };
@@ -79,8 +79,7 @@ test.describe('devices', () => {
 test('two people decide at once: the second is told, loses nothing, and sees what is new', async ({ page, browser }) => {
   await page.goto('/');
   await be(page, /Bram Tarn/);
-  await page.goto('/');
-  await page.getByRole('link', { name: /OB-114/ }).click();
+  await page.goto(await weldPath(page, 'OB-114'));
   await expect(due(page, 'look')).toBeVisible();
   await allBright(page);
   await press(page, 'Record the look');

@@ -86,6 +86,13 @@ export async function hold(page: Page, name: string): Promise<void> {
 /** The stage that is due, as the page shows it. */
 export const due = (page: Page, stage: string): Locator => page.locator(`[data-stage="${stage}"][data-due="true"]`);
 
+/** The page of a weld by its number, found as a reader finds it; the newest where there are several. */
+export async function weldPath(page: Page, number: string): Promise<string> {
+  const answer = await page.request.get(`/api/find?q=${encodeURIComponent(number)}`);
+  const { found } = (await answer.json()) as { found: { kind: string; label: string; href: string }[] };
+  return found.find((f) => f.kind === 'weld' && f.label === number)?.href ?? '';
+}
+
 /** Waits until the page answers to presses: what is pressed before that is lost. */
 export const awake = (page: Page): Promise<void> => expect(page.locator('astro-island[ssr]')).toHaveCount(0);
 
@@ -315,7 +322,7 @@ export async function weldedWithoutPurge(page: Page, weld: string): Promise<void
 /** One press for each side that was seen. */
 export async function allBright(page: Page): Promise<void> {
   await field(page, 'Inside seen').selectOption('borescope');
-  await press(page, 'Inside bright, seen by borescope');
+  await press(page, 'Inside bright, by borescope');
   await press(page, 'Outside bright');
 }
 

@@ -1,8 +1,8 @@
 /**
- * Addresses of the system under test, all on loopback. Two of them can run side by side, each with a shop of its own (SHOP=0, SHOP=1):
- * a database, processes, devices, and its half of the tests.
+ * Addresses of the system under test, all on loopback. Several can run side by side, each with a shop of its own (SHOP=0, 1, 2):
+ * a database, processes, devices, and its share of the tests.
  */
-export const SHOP = process.env['SHOP'] === '1' ? 1 : 0;
+export const SHOP = Number(process.env['SHOP'] ?? 0);
 // Below the ports a system hands out by itself (32768 and up, Linux): one of those may be taken by any connection.
 const base = 18900 + 10 * SHOP;
 export const ports = {

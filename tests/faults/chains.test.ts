@@ -67,17 +67,17 @@ describe('many welds', () => {
     ).toEqual([welds[0], welds[1]].sort());
     await say(w, run, 'run.ended', { how: 'abandoned', countOut: null });
   });
-  it('are all counted on the Board, though only the first rows are sent', async () => {
+  it('are all counted on the Board, though only the newest of each stage are sent; page after page they all come', async () => {
     const world = await makeWorld();
     for (let i = 0; i < 3; i++) await enter(world, { spool: `B-${i}`, count: 150 });
     const all = await board(world.sql, Date.now());
-    expect([all.counts, all.welds.length, all.done]).toEqual([{ fitup: 450 }, 60, 0]);
+    expect([all.counts, all.welds.length, all.done]).toEqual([{ fitup: 450 }, 6, 0]);
     // Page after page, each weld once and in the same order.
-    const pages = [];
+    const pages: string[][] = [];
     for (let page = 0; page < 9; page++) pages.push((await board(world.sql, Date.now(), { due: 'fitup', page })).welds.map((x) => x.id));
     expect(pages.map((p) => p.length)).toEqual([60, 60, 60, 60, 60, 60, 60, 30, 0]);
     expect(new Set(pages.flat()).size).toBe(450);
-    expect(pages[0]).toEqual(all.welds.map((x) => x.id));
+    expect(all.welds.every((x) => pages.flat().includes(x.id))).toBe(true);
     expect((await board(world.sql, Date.now(), { due: 'look' })).welds).toHaveLength(0);
     await world.end();
   });

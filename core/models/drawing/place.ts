@@ -75,9 +75,9 @@ export function place(labels: readonly Label[], room: { width: number; height: n
   return out;
 }
 
-/** From a label to what it speaks of: from the middle of its nearest side. */
-export function leader(p: Placed): { x1: number; y1: number; x2: number; y2: number } | null {
+/** From a label to what it speaks of, from its nearest point; null where it stands right on it, or farther off than `most`. */
+export function leader(p: Placed, most = Infinity): { x1: number; y1: number; x2: number; y2: number } | null {
   const [cx, cy] = [Math.max(p.x, Math.min(p.x + p.w, p.at.x)), Math.max(p.y, Math.min(p.y + p.h, p.at.y))];
   const l = Math.hypot(p.at.x - cx, p.at.y - cy);
-  return l < 10 ? null : { x1: cx, y1: cy, x2: p.at.x, y2: p.at.y };
+  return l < 10 || l > most ? null : { x1: cx, y1: cy, x2: p.at.x, y2: p.at.y };
 }

@@ -109,11 +109,12 @@ export function headlineOf(setup: Setup, faults: readonly Fault[], plan: Plan | 
   }
   const caution = plan.figures.find((f) => f.id === 'joint')?.caution ?? '';
   if (plan.joint.value === null && caution) return { level: 'mind', title: 'No time is given here.', reason: caution, at: null };
-  const mind = rules.length;
+  if (!first) return { level: 'none', title: 'Nothing is found wrong with this set-up.', reason: calm, at: null };
+  const more = rules.length - 1;
   return {
-    level: mind ? 'mind' : 'none',
-    title: mind === 0 ? 'Nothing is found wrong with this set-up.' : mind === 1 ? 'One thing to mind.' : `${mind} things to mind.`,
-    reason: calm,
-    at: null,
+    level: 'mind',
+    title: `Mind: ${shortly(setup, first)}${more === 0 ? '' : more === 1 ? ', and one more' : `, and ${more} more`}.`,
+    reason: [first.text, calm].filter(Boolean).join(' '),
+    at: first.at,
   };
 }

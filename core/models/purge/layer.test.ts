@@ -54,6 +54,16 @@ describe('the headline', () => {
     expect(first && shortly(s, first)).toBe('vent is low');
     expect(headlineOf(low('3', 'helium'), [], planned(low('3', 'helium')), '').title).toBe('Vent is high: helium leaves, air stays below.');
   });
+  it('names what is only to be minded, its reason and how many more, before the clock', () => {
+    const s = { ...startingSetup(findSize('inch-tube', '2') as Size, 'helium', 3, 0.5), tilt: -90 };
+    const rules = weighed(planned(s).rules);
+    const h = headlineOf(s, [], planned(s), 'By the clock 3:00.');
+    expect(rules.every((r) => r.level === 'mind')).toBe(true);
+    // Helium on end, in at the foot and out at the top: the wrong way round (common practice, no source).
+    expect(h).toMatchObject({ level: 'mind', at: 'v1' });
+    expect(h.title).toMatch(/^Mind: vent end lies high, and (one|\d+) more\.$/);
+    expect(h.reason).toMatch(/the wrong way round.*By the clock 3:00\.$/);
+  });
   it('a fault comes before any plan; with nothing wrong it says what was found and no more', () => {
     const s = startingSetup(findSize('inch-tube', '2') as Size, 'argon', 3, 0.5);
     expect(headlineOf(s, [{ at: 'p1', text: 'There is no vent.' }], null, '')).toMatchObject({

@@ -1,5 +1,5 @@
 /** What the fit-up asks, where each measure ends on this tube, and what the form says of it while it is filled in. */
-import { flag, optional, place, quantity, ref, when, type Across, type Values } from '../../basics/fields';
+import { flag, optional, place, quantity, ref, when, type Across, type TypedForm, type Values } from '../../basics/fields';
 import type { Figure } from '../../basics/figure';
 import { bore, type Size } from '../../basics/sizes';
 import { show, type System } from '../../basics/units';
@@ -89,28 +89,46 @@ export const fitupAcross: readonly Across<FitupForm>[] = [
   },
 ];
 
-/** What a fit-up that is recorded again begins with. */
-export const fitupKnown = (f: Fitup | null, design: Design): Partial<Given> => ({
+/** The papers of the last weld alike: its heats where it is of the same spool, its WPS and filler anyway. */
+export type KnownPapers = { papers: Pick<Fitup, 'heatA' | 'heatB' | 'wps' | 'filler'> | null; sameSpool: boolean };
+
+/** What it begins with: what was recorded, else what is known of the last weld alike. What is measured is never known. */
+export const fitupKnown = (f: Fitup | null, design: Design, before: KnownPapers | null = null): Partial<Given> => ({
   narrow: f?.gapNarrow.value,
   narrowAt: f?.gapNarrow.at,
   wide: f?.gapWide.value,
   wideAt: f?.gapWide.at,
   highLow: f?.highLow,
-  useFiller: f ? f.filler !== null : design.joint === 'open-root',
-  rod: f?.filler?.diameter,
+  useFiller: f ? f.filler !== null : before?.papers ? before.papers.filler !== null : design.joint === 'open-root',
+  rod: (f ?? before?.papers)?.filler?.diameter,
   odMost: f?.ovality?.most,
   odLeast: f?.ovality?.least,
 });
 
-/** Which items it begins with, by id. @param wpss those at hand: one alone is taken @param hand who holds the screen */
-export const fitupPicked = (f: Fitup | null, wpss: readonly { id: string }[], hand: { id: string } | null): Record<string, string> => ({
-  heatA: f?.heatA.id ?? '',
-  heatB: f?.heatB.id ?? '',
-  filler: f?.filler?.heat.id ?? '',
-  wps: f?.wps.id ?? (wpss.length === 1 ? (wpss[0]?.id ?? '') : ''),
-  welder: f?.welder ?? hand?.id ?? '',
-  flux: f?.flux?.id ?? '',
-});
+/**
+ * Which items it begins with, by id.
+ * @param wpss those at hand: one alone is taken @param hand who holds the screen
+ */
+export function fitupPicked(
+  f: Fitup | null,
+  wpss: readonly { id: string }[],
+  hand: { id: string } | null,
+  before: KnownPapers | null = null,
+): Record<string, string> {
+  const known = f ?? before?.papers ?? null;
+  const heats = f ?? (before?.sameSpool ? before.papers : null);
+  return {
+    heatA: heats?.heatA.id ?? '',
+    heatB: heats?.heatB.id ?? '',
+    filler: known?.filler?.heat.id ?? '',
+    wps: known?.wps.id ?? (wpss.length === 1 ? (wpss[0]?.id ?? '') : ''),
+    welder: f?.welder ?? hand?.id ?? '',
+    flux: f?.flux?.id ?? '',
+  };
+}
+
+/** A square butt with nothing to measure, as it is told by one press: its ends meet all round and are flush. */
+export const TIGHT: TypedForm = { narrow: '0', wide: '0', highLow: '0' };
 
 const paper = (h: ItemOf<'heat'> | null | undefined): HeatPaper | null =>
   h ? { alloy: h.body.alloy, what: h.body.what, sulphur: h.body.sulphur, filler: h.body.filler ?? null } : null;

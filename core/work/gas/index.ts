@@ -10,6 +10,7 @@ import { gasPaperFaults, type PaperFault } from '../../models/papers';
 import { one, three } from '../shapes';
 
 export * from './form';
+export { gasAgain, gasPicks, type GasAgain, type GasPicks } from './again';
 import type { GasCheck, Typed } from './body';
 export type { GasCheck, GasLot, Typed } from './body';
 

@@ -7,6 +7,7 @@ export type { Bodies, BodyOf, EventType, Recorded, SaidOf } from './events';
 export { eventTypes, isEventType, refusals, tell, versionOf } from './table';
 export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
 export { openDeviations, situation } from './deviations';
+export { carriedFrom, isAlike, type Carried } from './carried';
 export { dams, foldWeld, type WeldState } from './state';
 export { weldFindings } from './findings';
 export { arcOxygen, railLine, stageLine, testRuns, waitsFor } from './lines';
@@ -14,4 +15,4 @@ export { frontOf, gasOnBefore, missingOf, worstWelding, type FrontRow } from './
 export { storyOf, type Told } from './story';
 export { gasTime, gasUse, gasUseWords, type GasUse } from './gasUse';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './file';
-export { summarise, type BoardData, type BoardWeld, type WeldSummary } from './summary';
+export { BOARD_PAGE, summarise, waitsAs, waitsInOrder, waitsPlainly, type BoardData, type BoardWeld, type WeldSummary } from './summary';

@@ -17,6 +17,8 @@ export type WeldSummary = {
   tints: NonNullable<WeldState['look']>['tints'];
   purge: NonNullable<WeldState['plan']>['setup'] | null;
   cup: number | null;
+  /** who fitted it up, and welds it; null before that */
+  welder: string | null;
   /** share of the round that has been welded: by the quarters that were peeled, or 1 once the arcs are off */
   welded: number;
 };
@@ -32,6 +34,7 @@ export const summarise = (s: WeldState): WeldSummary => ({
   tints: s.look?.tints ?? [],
   purge: s.plan?.setup ?? null,
   cup: s.setup?.cup ?? null,
+  welder: s.fitup?.welder ?? null,
   welded: s.done.weld ? 1 : shareOf(s.runs.at(-1)?.tape[s.id]?.welded ?? []),
 });
 
@@ -46,12 +49,37 @@ export type BoardWeld = {
   summary: WeldSummary;
   updatedAt: string;
 };
-/** The first of the welds that wait, how many wait for what, purges that run, the cylinders they draw from, how many are done, and the server's time. */
+/** The welds in running purges and the newest that wait for each stage (or a page of one), how many wait for what, purges that run, the cylinders they draw from, how many are done, and the server's time. */
 export type BoardData = {
   welds: BoardWeld[];
   counts: Partial<Record<Stage, number>>;
+  /** what the reader fitted up and did not finish, the newest first */
+  mine: BoardWeld[];
   runs: BoardRun[];
   cylinders: BoardCylinder[];
   done: number;
   now: number;
 };
+
+/** Rows of waiting welds on a page of one stage. */
+export const BOARD_PAGE = 60;
+
+/** What a weld waits for, in words that follow its number. */
+export const waitsAs: Record<Stage, string> = {
+  fitup: 'for fit-up',
+  gas: 'for gas',
+  setup: 'for its torch',
+  purge: 'for a purge',
+  weld: 'for its arc off, its hold or its count',
+  look: 'for a look',
+  clean: 'for cleaning',
+  passivate: 'for passivation',
+  record: 'for its record to be closed',
+};
+
+/** What stands open longest shows first: hot work, then what is judged, then what is prepared. */
+export const waitsInOrder: readonly Stage[] = ['weld', 'look', 'clean', 'passivate', 'purge', 'setup', 'gas', 'fitup', 'record'];
+
+const plain = new Set(['Fit-up', 'Gas check', 'Torch set-up', 'Purge', 'Look', 'Cleaning', 'Passivation', 'Closing the record']);
+/** Does its group say already what it waits for? */
+export const waitsPlainly = ({ summary }: Pick<BoardWeld, 'summary'>): boolean => plain.has(summary.waits);

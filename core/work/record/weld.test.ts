@@ -448,12 +448,12 @@ describe('the bench', () => {
     ['filling', run(), {}, 'Filling', 'plain', null],
     ['ready', run(), { gate: gateOf({ ready: true, text: 'Ready.' }), ppm: 30 }, 'Ready', 'go', 'ready'],
     ['no reading', run(), { ppm: null }, 'Filling', 'plain', 'lost'],
-    ['welding', run(mark('arc-on')), { ppm: 30 }, 'Arc on', 'go', null],
+    ['welding', run(mark('arc-on')), { ppm: 30 }, 'Welding', 'go', null],
     ['over the limit', run(mark('arc-on')), { ppm: 80 }, 'Over the limit', 'stop', 'over'],
     ['closing', run(mark('arc-on'), mark('closing')), { ppm: 30 }, 'Closing', 'go', null],
     ['grinding', run(mark('grind')), {}, 'Grinding', 'plain', null],
     ['a dam out', run(mark('dam-out')), {}, 'Dam out', 'plain', null],
-    ['held', run(mark('hold')), { now: T0 + 200_000, ppm: 20 }, 'Hold', 'plain', 'held'],
+    ['held', run(mark('hold')), { now: T0 + 200_000, ppm: 20 }, 'Holding', 'plain', 'held'],
   ] as const)('%s', (_what, r, over, word, tone, cue) => {
     const v = see(r, over);
     expect([v.word, v.tone, v.cue]).toEqual([word, tone, cue]);

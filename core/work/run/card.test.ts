@@ -47,10 +47,10 @@ describe('a running purge on the Board', () => {
   it('is ready, welds, closes, holds: the counter counts what matters then', () => {
     expect(card(summary(), gateOf({ ready: true, left: 0 }))).toMatchObject({ word: 'Ready', tone: 'go', next: 'Arc on', when: '' });
     const welding = summary({ phase: 'welding', arcSince: T0 + 40_000 });
-    expect(card(welding)).toMatchObject({ word: 'Arc on', tone: 'go', counter: { text: '0:20', of: 'arc on, min' }, next: 'Arc off' });
+    expect(card(welding)).toMatchObject({ word: 'Welding', tone: 'go', counter: { text: '0:20', of: 'arc on, min' }, next: 'Arc off' });
     expect(card({ ...welding, closing: true }).word).toBe('Closing');
     const held = summary({ phase: 'holding', holdSince: T0 + 30_000 });
-    expect(card(held)).toMatchObject({ word: 'Hold', counter: { text: '0:30', of: 'gas held, min' } });
+    expect(card(held)).toMatchObject({ word: 'Holding', counter: { text: '0:30', of: 'gas held, min' } });
     expect(card(summary({ phase: 'between' })).next).toBe('Arc on, or hold');
   });
   it('stands open: no counter, and what closes it', () => {

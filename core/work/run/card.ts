@@ -13,11 +13,11 @@ export function phaseWord({ phase, openedBy, closing }: Pick<RunState, 'phase' |
     case 'open':
       return openedBy === 'grind' ? 'Grinding' : openedBy === 'dam-out' ? 'Dam out' : 'Open';
     case 'welding':
-      return closing ? 'Closing' : 'Arc on';
+      return closing ? 'Closing' : 'Welding';
     case 'between':
       return 'Between arcs';
     case 'holding':
-      return 'Hold';
+      return 'Holding';
     case 'done':
       return 'Done';
     default:

@@ -1,7 +1,7 @@
 /** What lists and the Board show of a purge and of what it draws from: always derived from the events, never believed over them. */
 import type { Cylinder, CylinderReading, Draw } from '../../basics/gases';
 import type { Alarm } from './alarms';
-import type { Gate } from './gate';
+import type { Gate, Reading } from './gate';
 import type { RunState } from './state';
 import type { Started } from './started';
 
@@ -48,6 +48,8 @@ export type BoardRun = {
   summary: RunSummary;
   gate: Gate;
   last: { ppm: number; at: number } | null;
+  /** the readings of the last minutes, few enough to draw small */
+  recent: Reading[];
   alarms: Alarm[];
 };
 

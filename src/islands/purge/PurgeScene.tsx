@@ -195,20 +195,22 @@ function useWords(scene: SideScene, roomy = true): Callout[] {
     const usable = faults.length === 0;
     // What is wrong first: it keeps its place beside its spot.
     const stops = weighed(rules).filter((r) => r.level === 'stop');
-    for (const r of stops.slice(0, 3)) {
+    // With nothing wrong, what is first to be minded.
+    for (const r of stops.length > 0 ? stops.slice(0, 3) : weighed(rules).slice(0, 1)) {
+      const wrong = r.level === 'stop';
       const at = spot(r.at);
       if (!at) continue;
       const ways = (seen.advice ?? []).filter((c) => c.at === r.at).slice(0, 1);
       const away = 'bore' in at && Math.abs((at as { dx?: number }).dx ?? 0) < 0.5 ? [0, 180] : [];
       out.push({
-        id: `wrong-${r.id}-${r.at}`,
+        id: `${wrong ? 'wrong' : 'mind'}-${r.id}-${r.at}`,
         at,
-        ring: true,
+        ring: wrong,
         ways: [...away, 70, 45, 110, -45, -70, -110, 0, 180],
         node: (
           <div className="w-56">
             <button type="button" className="block text-left font-bold" onClick={() => pick(r.at)}>
-              <span className="text-error">■ Wrong: {shortly(setup, r)}</span>
+              {wrong ? <span className="text-error">■ Wrong: {shortly(setup, r)}</span> : `□ Mind: ${shortly(setup, r)}`}
             </button>
             {r.id === 'dead-leg' && (
               <span className="block text-sm">
@@ -247,7 +249,7 @@ function useWords(scene: SideScene, roomy = true): Callout[] {
       out.push({
         id: 'joint',
         at: { x: joint.x, y: joint.y + (Math.abs(joint.dx) > 0.5 ? (joint.bore * scene.scale) / 2 + 26 : 0) },
-        ways: Math.abs(joint.dx) > 0.5 ? [90, 115, 65, -90, 140, 40] : [0, 20, -20, 180, 90],
+        ways: Math.abs(joint.dx) > 0.5 ? [90, 115, 65, -90, 140, 40, -50, -130] : [0, 20, -20, 180, 90],
         off: 22,
         node: (
           <div className={unread ? 'opacity-40' : ''} data-testid="headline" data-computing={seen.computing ?? 'done'}>

@@ -19,7 +19,13 @@ export function useAlarmSound(alarms: readonly Alarm[]): void {
   }, [cue]);
 }
 
-export function Alarms<A extends Called>({ alarms, onAnswer }: { alarms: readonly A[]; onAnswer: (a: A) => void }) {
+export function Alarms<A extends Called>({
+  alarms,
+  onAnswer,
+}: {
+  alarms: readonly A[];
+  /** null where no hand reaches it */ onAnswer: ((a: A) => void) | null;
+}) {
   if (alarms.length === 0) return null;
   return (
     <div role="group" aria-label="Alarms" className="space-y-2">
@@ -40,9 +46,11 @@ export function Alarms<A extends Called>({ alarms, onAnswer }: { alarms: readonl
             </strong>{' '}
             {a.text}
           </p>
-          <button type="button" className="btn min-h-14 shrink-0 text-lg" onClick={() => onAnswer(a)}>
-            I have it
-          </button>
+          {onAnswer && (
+            <button type="button" className="btn min-h-14 shrink-0 text-lg" onClick={() => onAnswer(a)}>
+              I have it
+            </button>
+          )}
         </div>
       ))}
     </div>

@@ -6,7 +6,7 @@ import { format, show, type System } from '../../../core/basics/units';
 import { useBox } from '../../draw/useBox';
 
 type Props = {
-  view: BenchView;
+  view: Pick<BenchView, 'big' | 'under' | 'over'>;
   /** the newest believed reading; stands beside a time as well, to the end of the hold */
   ppm: number | null;
   place: string;
@@ -14,29 +14,31 @@ type Props = {
   limit: number;
   now: number;
   system: System;
+  /** on the Board: thinner, and the limit is said beside it */
+  small?: boolean;
 };
 
 const BACK = 180_000;
 /** Height of a figure of B612 over its font size. */
 const TALL = 0.79;
 
-export function BenchFigure(p: Props) {
+export function BenchFigure({ small = false, ...p }: Props) {
   const [box, room] = useBox<HTMLDivElement>();
   return (
-    <div ref={box} className="relative min-h-44 min-w-0 grow overflow-hidden">
-      {room && <Drawn {...p} width={room.width} height={room.height} />}
+    <div ref={box} className={`relative min-w-0 grow overflow-hidden ${small ? '' : 'min-h-44'}`}>
+      {room && <Drawn {...p} small={small} width={room.width} height={room.height} />}
     </div>
   );
 }
 
-const textOf = (view: BenchView, system: System): [string, string] => {
+const textOf = (view: Pick<BenchView, 'big'>, system: System): [string, string] => {
   if (view.big.kind === 'time') return [view.big.text, view.big.text.split(':').length > 2 ? 'h' : 'min'];
   if (view.big.kind === 'none') return ['–', ''];
   const o = format(view.big.ppm, 'oxygen', system);
   return [o.number, o.unit];
 };
 
-function Drawn({ view, ppm, place, readings, limit, now, system, width, height }: Props & { width: number; height: number }) {
+function Drawn({ view, ppm, place, readings, limit, now, system, small, width, height }: Props & { width: number; height: number }) {
   const [big, unit] = textOf(view, system);
   const second = view.big.kind === 'time' && ppm !== null ? format(ppm, 'oxygen', system) : null;
   // A time above, what is read below it: both stay in sight.
@@ -68,7 +70,7 @@ function Drawn({ view, ppm, place, readings, limit, now, system, width, height }
   return (
     <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="absolute inset-0 block" role="img" aria-label={words}>
       <path d={areaOf(line, f.height)} transform={`translate(0 ${top})`} className="fill-base-content/8" />
-      {through('stroke-base-content/70', 4)}
+      {through('stroke-base-content/70', small ? 2.5 : 4)}
       <Figure id={digits} text={big} unit={unit} width={width} x={8} y={0} height={upper} testid="big" over={view.over} />
       {second && (
         <Figure
@@ -85,9 +87,9 @@ function Drawn({ view, ppm, place, readings, limit, now, system, width, height }
       <clipPath id={`${digits}c`}>
         <use href={`#${digits}`} />
       </clipPath>
-      <g clipPath={`url(#${digits}c)`}>{through('stroke-base-100/70', 4)}</g>
-      {last && <circle cx={last.x} cy={last.y + top} r="10" className="fill-base-content" />}
-      {traced && (
+      <g clipPath={`url(#${digits}c)`}>{through('stroke-base-100/70', small ? 2.5 : 4)}</g>
+      {last && <circle cx={last.x} cy={last.y + top} r={small ? 6 : 10} className="fill-base-content" />}
+      {traced && !small && (
         <g className="fill-base-content" paintOrder="stroke" stroke="var(--color-base-100)" strokeWidth="7" strokeLinejoin="round">
           <text x={second ? width - 14 : 10} y={Math.max(24, y - 10)} fontSize="22" fontWeight="700" textAnchor={second ? 'end' : 'start'}>
             limit {show(limit, 'oxygen', system)}
@@ -154,7 +156,7 @@ function Figure({ id, text, unit, width, x, y, height, testid, over }: FigurePro
       <text
         x={x + per * size + 12}
         y={Math.min(base, y + height - 18)}
-        fontSize={Math.max(22, Math.min(56, side / 2.4))}
+        fontSize={Math.max(18, Math.min(56, side / 2.4, height / 5))}
         paintOrder="stroke"
         stroke="var(--color-base-100)"
         strokeWidth="8"

@@ -13,6 +13,7 @@ import {
   fitupPicked,
   fitupReading,
   fitupSaid,
+  TIGHT,
   type FitupForm,
 } from '../../../core/work/fitup';
 import { itemsOf } from '../../../core/work/registers';
@@ -32,8 +33,9 @@ import type { StageView } from './stageView';
 
 function FitupStage() {
   const { state, record } = useWeld();
-  const { registers, people, person, system } = useShop();
+  const { registers, people, person, system, carried } = useShop();
   const { design, fitup: f } = state;
+  const before = f ? null : carried;
   const table = fitupForm(design, registers, people);
   const wpss = itemsOf(registers, 'wps');
   const { alloyA, alloyB } = design;
@@ -43,8 +45,8 @@ function FitupStage() {
     <Form
       of={table}
       across={fitupAcross}
-      known={fitupKnown(f, design)}
-      typed={fitupPicked(f, wpss, person)}
+      known={fitupKnown(f, design, before)}
+      typed={fitupPicked(f, wpss, person, before)}
       system={system}
       label={f ? 'Record the fit-up again' : 'Record the fit-up'}
       onRecord={async (v) =>
@@ -54,6 +56,7 @@ function FitupStage() {
     >
       {(view) => {
         const { read, typed } = view;
+        const as = before && `as ${before.number}`;
         const has = (name: keyof FitupForm) => {
           const { shape } = table[name];
           return shape.kind === 'choice' && shape.options.length > 0;
@@ -62,15 +65,16 @@ function FitupStage() {
           <>
             <Missing what={[!has('heatA') && 'heats', !has('wps') && 'WPS']} />
             <OnTheClock view={view} />
+            {design.joint !== 'open-root' && <Tight view={view} />}
             <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
               <Field name="narrow" />
               <Field name="narrowAt" />
               <Field name="wide" />
               <Field name="wideAt" />
               <Field name="highLow" />
-              <Field name="heatA" />
-              <Field name="heatB" />
-              <Field name="wps" />
+              <Field name="heatA" hint={before?.sameSpool && as} />
+              <Field name="heatB" hint={before?.sameSpool && as} />
+              <Field name="wps" hint={before?.papers && as} />
               <Field name="welder" />
               <Field name="useFiller" />
               {typed['useFiller'] === true && (
@@ -102,6 +106,26 @@ function FitupStage() {
         );
       }}
     </Form>
+  );
+}
+
+/** What most square butts are, told by one press; anything else is measured. */
+function Tight({ view: { set } }: { view: View<FitupForm> }) {
+  const { seam } = useWeld().state.design;
+  const { system } = useShop();
+  const straight = seam.kind === 'straight';
+  const first = place('', seam).write(straight ? 0 : 12, system);
+  return (
+    <button
+      type="button"
+      className="btn h-auto min-h-12 w-full px-2 leading-tight"
+      onClick={() => {
+        for (const [name, text] of Object.entries(TIGHT)) set(name as keyof FitupForm, text);
+        for (const name of ['narrowAt', 'wideAt'] as const) set(name, first);
+      }}
+    >
+      {straight ? 'Tight all along, flush' : 'Tight all round, flush'}
+    </button>
   );
 }
 

@@ -1,5 +1,5 @@
 /** Gas: whether a purge is needed, the lots, the cylinder and what it still holds, the meter, the monitor's check. */
-import { gasNames, left, meterState, supplyAdvice } from '../../../core/basics/gases';
+import { gasNames, supplyAdvice } from '../../../core/basics/gases';
 import { alloys } from '../../../core/basics/materials';
 import { clock, show } from '../../../core/basics/units';
 import { backingNames, needOptions } from '../../../core/models/need';
@@ -18,18 +18,19 @@ import {
   typedReading,
   type GasLot,
 } from '../../../core/work/gas';
-import { cellRefusal, checksOf, gasCost, itemsOf, money, SHIFT, type ItemOf } from '../../../core/work/registers';
+import { cellRefusal, gasCost, itemsOf, money, SHIFT } from '../../../core/work/registers';
 import { torchDraws } from '../../../core/work/torch';
 import { usePlanOnce } from '../purge/usePlanOnce';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Missing } from '../kit/notes';
-import { serverTime } from '../post';
+import { AsBefore, useAgain } from './AsBefore';
 import { useShop, useWeld } from './context';
 import { useMark, type Mark } from './desk';
 import { firstSetup } from './firstSetup';
 import { PaperNotes, paperRefusal } from './Papers';
 import { GasDrawing, GasHead } from './GasDrawing';
+import { useLooks } from './useLooks';
 import type { StageView } from './stageView';
 
 /** The course of this weld's purge: its plan's, or that of the plan its spool would get as it stands. Null while that is computed. */
@@ -44,52 +45,31 @@ function useCourse(lot: GasLot | null, monitored: boolean) {
   return { setup, course: plan && courseOf(setup, plan, ready), planned: state.plan !== null };
 }
 
-/** What the shop's own looks say of an instrument or a cylinder. */
-function useLooks() {
-  const { checks } = useShop();
-  return {
-    /** a monitor's check of this shift: it is not asked for again */
-    shift: (monitor: string) => {
-      const last = checksOf(checks, 'monitor', monitor).at(-1);
-      return last && serverTime() - last.when < SHIFT ? last.body : undefined;
-    },
-    content: (c: ItemOf<'cylinder'>): number | null => left(c.body, checksOf(checks, 'cylinder', c.id).at(-1)?.body ?? null),
-    meter: (m: ItemOf<'meter'>) =>
-      meterState(
-        checksOf(checks, 'meter', m.id).map((c) => ({ ...c.body, when: c.when })),
-        serverTime(),
-      ),
-  };
-}
-
 function GasStage() {
   const { state, criterion, record } = useWeld();
-  const { registers, devices, prices, weldsLeft, system } = useShop();
+  const { registers, devices, weldsLeft, carried, system } = useShop();
   const looks = useLooks();
+  const before = carried?.gas && looks.now - carried.gas.at < SHIFT ? carried.gas : null;
   const g = state.gas;
   const table = gasForm(
     registers,
     devices.filter((d) => d.kind === 'oxygen-monitor' && !d.revoked),
   );
+  const same = useAgain(table);
+  const again = g ? null : same;
   return (
     <div className="space-y-3">
+      {again && <AsBefore again={again} />}
       <Need />
       <Form
         of={table}
         known={{ air: g?.air ?? null, bottle: g?.bottle ?? null }}
-        typed={gasTyped(g)}
+        typed={g ? gasTyped(g) : before ? before.picked : {}}
         system={system}
         label={g ? 'Record the gas again' : 'Record the gas'}
+        {...(again?.ok && { look: 'px-6' })}
         onRecord={async (v, typed) => {
-          const monitor = monitorOf(v.monitor);
-          const shift = monitor && v.air === null && v.bottle === null ? looks.shift(monitor.id) : undefined;
-          const meter = v.meter && looks.meter(v.meter);
-          const known = {
-            shift,
-            left: v.cylinder && looks.content(v.cylinder),
-            meter: meter && { factor: meter.factor, state: meter.state },
-            prices,
-          };
+          const known = looks.known(v);
           return (
             paperRefusal(gasFaultsOf(v), v.so) ??
             (await record({ stream: state.id, type: 'gas.recorded', body: gasSaid(v, typed, known, system) }))
@@ -110,7 +90,7 @@ function GasStage() {
             criterion.purge.startPpm,
           );
           const fooled = device && purge ? cellRefusal(device.cell, purge.body.gas) : null;
-          const meterIs = meter && looks.meter(meter);
+          const meterIs = meter && looks.meter(meter.id);
           const bad = fooled !== null || (monitored && !check.ok);
           return (
             <>

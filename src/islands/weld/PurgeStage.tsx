@@ -1,4 +1,4 @@
-/** Purge: the spool as it lies, what closes and feeds it, and what the model says; from gas on, the run (RunPanel). */
+/** Purge: the spool as it lies, what closes and feeds it, and what the model says; from gas on, the run (RunStage). */
 import Redo2 from 'lucide-react/icons/redo-2';
 import Undo2 from 'lucide-react/icons/undo-2';
 import { lazy, Suspense } from 'react';
@@ -14,7 +14,6 @@ import { TimeLine } from '../purge/TimeLine';
 import { useShop, useWeld } from './context';
 import { WeldSide } from './Drawings';
 import { usePlanning, type Panel } from './planning';
-import { RunDrawing, RunFoot, RunHead, RunPanel } from './RunPanel';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 import { StartPurge } from './StartPurge';
@@ -35,33 +34,16 @@ const panels: readonly [Panel, string][] = [
   ['figures', 'All figures'],
 ];
 
-/** What the stage is about just now: a purge that runs, one that is planned, or none. */
-function usePurge() {
+/** Whether a purge is planned here, or none is to be. */
+function usePlanned() {
   const { state } = useWeld();
-  const running = state.runs.find((r) => r.endedAt === null);
-  return { running, planned: !running && (state.need === null || state.need.choice === 'purge') };
+  return state.need === null || state.need.choice === 'purge';
 }
 
-function PurgeForm() {
-  const { running, planned } = usePurge();
-  return running ? <RunPanel run={running} /> : planned ? <StartPurge /> : <Unpurged />;
-}
-
-function PurgeDrawing() {
-  const { running, planned } = usePurge();
-  return running ? <RunDrawing run={running} /> : planned ? <PurgeScene /> : <WeldSide />;
-}
-
-function PurgeHead() {
-  const { running, planned } = usePurge();
-  return running ? (
-    <RunHead run={running} />
-  ) : planned ? (
-    <PlanHead />
-  ) : (
-    <Title level="none" title="No inside purge, as decided." reason="" />
-  );
-}
+const PurgeForm = () => (usePlanned() ? <StartPurge /> : <Unpurged />);
+const PurgeDrawing = () => (usePlanned() ? <PurgeScene /> : <WeldSide />);
+const PurgeHead = () => (usePlanned() ? <PlanHead /> : <Title level="none" title="No inside purge, as decided." reason="" />);
+const PurgeFoot = () => (usePlanned() ? <PlanFoot /> : null);
 
 /** The reason is the headline: what is worst, and why; else by which clock. */
 function PlanHead() {
@@ -104,11 +86,6 @@ function PlanHead() {
       }
     />
   );
-}
-
-function PurgeFoot() {
-  const { running, planned } = usePurge();
-  return running ? <RunFoot run={running} /> : planned ? <PlanFoot /> : null;
 }
 
 /** Under the drawing: the line of time, or what somebody opened to build and to ask. */

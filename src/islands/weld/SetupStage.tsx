@@ -17,11 +17,11 @@ import type { StageView } from './stageView';
 
 function SetupStage() {
   const { state, record } = useWeld();
-  const { registers, system } = useShop();
+  const { registers, carried, system } = useShop();
   const { design, setup: s } = state;
   const wps = itemsOf(registers, 'wps').find((w) => w.id === state.fitup?.wps.id);
   const range = wps?.body.amps;
-  const known = torchKnown(s, design);
+  const known = torchKnown(s ?? carried?.torch ?? null, design);
   return (
     <Form
       of={torchForm}
@@ -80,8 +80,9 @@ function DrawTorch({ view: { read, set } }: { view: View<typeof torchForm> }) {
 function useTorch(): Torch {
   const { state } = useWeld();
   const { torch } = useDesk().desk.draft;
+  const { carried } = useShop();
   if (torch) return torch;
-  const { cup = '12', lens = true, screen = false, ...rest } = torchKnown(state.setup, state.design);
+  const { cup = '12', lens = true, screen = false, ...rest } = torchKnown(state.setup ?? carried?.torch ?? null, state.design);
   return { cup: Number(cup), lens, screen, ...rest };
 }
 

@@ -38,7 +38,11 @@ export function StagePage({
           <div className="min-w-0 grow basis-full sm:basis-0">{Head ? <Head /> : <Plain stage={stage} />}</div>
           <Insets view={view} hang={!grey} live={state.runs.some((r) => r.endedAt === null)} onTurn={(v) => act({ do: 'turn', view: v })} />
         </div>
-        <div role="tabpanel" aria-label={`${view} view`} className="relative min-h-72 grow max-lg:overflow-x-clip lg:min-h-0">
+        <div
+          role="tabpanel"
+          aria-label={`${view} view`}
+          className="relative min-h-72 grow max-lg:overflow-x-clip md:max-lg:min-h-92 lg:min-h-0"
+        >
           <Large />
         </div>
         {view === 'end' && (

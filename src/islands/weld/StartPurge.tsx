@@ -5,6 +5,7 @@ import { measures, setupSchema, totalFlow } from '../../../core/models/setup';
 import { clock, timed } from '../../../core/basics/units';
 import { checkMonitor } from '../../../core/work/devices';
 import { issuesOf } from '../../../core/work/event';
+import { stageNames, type Stage } from '../../../core/work/stages';
 import { begun, pumpWords, shorterWait, startForm, type Place } from '../../../core/work/run';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
@@ -14,6 +15,9 @@ import { useWords } from '../kit/reader';
 import { newId, type Refusal } from '../post';
 import { useShop, useWeld } from './context';
 import { usePlanning } from './planning';
+
+/** What a weld has to have behind it before a purge can serve it. */
+const beforePurge: ReadonlySet<string> = new Set<Stage>(['fitup', 'gas', 'setup']);
 
 const refuse = (error: string, reasons: string[] = []): Refusal => ({ error, reasons, status: 422 });
 
@@ -28,6 +32,7 @@ export function StartPurge() {
   const bay = device?.station ?? '';
   // The other welds of the spool that have come to their purge can have it in turn.
   const alsoReady = spoolWelds.filter((w) => w.id !== state.id && w.due === 'purge');
+  const notYet = spoolWelds.filter((w) => w.id !== state.id && beforePurge.has(w.due));
   const checked = gas
     ? checkMonitor(gas.air, gas.bottle, gas.purge.supplyPpm, gas.typed.bottle?.step ?? device?.resolution, limit).ok
     : false;
@@ -103,6 +108,12 @@ export function StartPurge() {
               Counted: {drawn}, as drawn
             </button>
             {alsoReady.length > 0 && <Field name="also" className="col-span-2" />}
+            {notYet.length > 0 && (
+              <p className="col-span-2 text-sm">
+                Cannot share it yet: {notYet.map((w) => `${w.number} waits for its ${stageNames[w.due as Stage].toLowerCase()}`).join(', ')}
+                .
+              </p>
+            )}
             {others.length > 0 && <Field name="listens" className="col-span-2" />}
             <p className="col-span-2 text-sm" role="status">
               {device

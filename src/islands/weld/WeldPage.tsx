@@ -1,28 +1,17 @@
 /** One weld on one page: its stages as a rail along the top, the open one as a page of its own under it. */
 import { useLayoutEffect, useMemo, useReducer, useState } from 'react';
-import type { Stage } from '../../../core/work/stages';
+import { stageNames } from '../../../core/work/stages';
 import { listening } from '../kit/listening';
 import { ReaderUnits } from '../kit/reader';
 import type { KeptRecord } from '../queue';
-import { clean } from './CleanStage';
 import { ShopContext, useWeld, WeldContext, type Shop } from './context';
 import { DeskContext, deskReducer, lookingAt, startingDesk } from './desk';
-import { fitup } from './FitupStage';
-import { gas } from './GasStage';
-import { look } from './LookStage';
-import { passivate } from './PassivateStage';
 import { PlanningDesk } from './planning';
-import { purge } from './PurgeStage';
-import { recordStage } from './RecordStage';
-import { setup } from './SetupStage';
 import { Rail } from './Rail';
-import { RunDeskOf } from './runDesk';
 import { StagePage } from './StagePage';
-import type { StageView } from './stageView';
+import { useStage } from './stages';
 import { useRecord } from './useRecord';
-import { weld } from './WeldStage';
 
-const stages: Record<Stage, StageView> = { fitup, gas, setup, purge, weld, look, clean, passivate, record: recordStage };
 export default listening(WeldPage);
 
 function WeldPage({ record: first, ...made }: Shop & { record: KeptRecord }) {
@@ -58,23 +47,36 @@ function Desk() {
   useLayoutEffect(() => act({ do: 'due', looking: looking() }), [due, running?.id]);
   const value = useMemo(() => ({ desk, act }), [desk]);
   const open = desk.open ?? due ?? 'record';
+  const shown = running && (open === 'purge' || open === 'weld') ? 'run' : open;
+  const of = useStage(shown);
+  const run = useStage(running ? 'run' : shown);
+  const page =
+    of === 'lost' || run === 'lost' ? (
+      <p role="alert" className="p-6 text-lg">
+        □ {stageNames[open]} could not be fetched: the connection is lost. Nothing that was recorded is lost. It is tried again.
+      </p>
+    ) : (
+      of && <StagePage key={shown} stage={open} of={of} />
+    );
+  // Alarms are heard and tape is peeled on every stage while it is on.
+  const RunDeskOf = running && run !== 'lost' ? run?.Desk : undefined;
   const planning = open === 'purge' && !running && (state.need === null || state.need.choice === 'purge');
   return (
     <DeskContext value={value}>
       <PlanningDesk active={planning}>
-        <div className="flex flex-col lg:h-full lg:min-h-0">
+        <div className="flex flex-col lg:h-full lg:min-h-0" data-weld-page data-open={open} data-running={running && 'run'}>
           <Rail open={open} running={running !== undefined} onOpen={(stage) => act({ do: 'open', stage })} />
           {!live && !running && (
             <p role="alert" className="shrink-0 border-l-8 border-base-content bg-base-200 p-2 text-sm">
               □ Not live: the connection is lost. What you see may be old; what you record is still tried.
             </p>
           )}
-          {running ? (
+          {running && RunDeskOf ? (
             <RunDeskOf key={running.id} run={running}>
-              <StagePage key={open} stage={open} of={stages[open]} />
+              {page}
             </RunDeskOf>
           ) : (
-            <StagePage key={open} stage={open} of={stages[open]} />
+            (!running || run === 'lost') && page
           )}
         </div>
       </PlanningDesk>

@@ -1,4 +1,4 @@
-/** Weld and hold: the run goes on here after the first arc; afterwards what it recorded. */
+/** Weld and hold: what the run recorded. While it is on, RunStage stands in its place. */
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { clock, timed } from '../../../core/basics/units';
 import type { RunState } from '../../../core/work/run';
@@ -8,7 +8,6 @@ import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
 import { numberIn, seamIn, useShop, useWeld } from './context';
 import { JointDrawing } from './JointDrawing';
-import { RunDrawing, RunFoot, RunHead, RunPanel } from './RunPanel';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
@@ -16,8 +15,6 @@ const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 
 function WeldStage() {
   const { state } = useWeld();
-  const running = state.runs.find((r) => r.endedAt === null);
-  if (running) return <RunPanel run={running} />;
   return (
     <div className="space-y-2 text-sm">
       <ol className="space-y-1">
@@ -80,14 +77,10 @@ function RunKept({ run }: { run: RunState }) {
   );
 }
 
-const useRunning = () => useWeld().state.runs.find((r) => r.endedAt === null);
-
 function WeldHead() {
   const { state } = useWeld();
   const { system } = useShop();
   const words = useWords();
-  const run = useRunning();
-  if (run) return <RunHead run={run} />;
   const arcs = state.arcs.length;
   return (
     <Title
@@ -97,16 +90,4 @@ function WeldHead() {
     />
   );
 }
-function WeldDrawing() {
-  const run = useRunning();
-  return run && run.started.backing === 'purge' ? <RunDrawing run={run} /> : <JointDrawing />;
-}
-function WeldFoot() {
-  const run = useRunning();
-  return run ? <RunFoot run={run} /> : null;
-}
-
-/** While it runs the spool is the drawing, afterwards the joint. */
-const useView = () => (useRunning()?.started.backing === 'purge' ? ('side' as const) : ('end' as const));
-
-export const weld: StageView = { view: 'end', useView, Head: WeldHead, Drawing: WeldDrawing, Foot: WeldFoot, Form: WeldStage };
+export const weld: StageView = { view: 'end', Head: WeldHead, Drawing: JointDrawing, Form: WeldStage };

@@ -9,7 +9,7 @@ import type { Setup } from '../../../core/models/setup';
 import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
 import type { System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
-import type { WeldState } from '../../../core/work/record';
+import type { Carried, WeldState } from '../../../core/work/record';
 import type { Refusal, Said } from '../post';
 import type { Waiting } from '../queue';
 
@@ -30,6 +30,8 @@ export type Shop = {
   spoolDone: string[];
   /** every weld of the spool, and what it waits for */
   spoolWelds: SpoolWeld[];
+  /** what this weld takes over from the last one alike; null where there is none */
+  carried: Carried | null;
   /** the cylinders, and what has drawn from them since they were looked at */
   supplies: readonly BoardCylinder[];
   people: Person[];

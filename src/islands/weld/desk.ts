@@ -178,6 +178,16 @@ export function useDesk() {
   return desk;
 }
 
+/** The look in hand: what was seen so far, and what changes or grades it. */
+export function useLooking() {
+  const { desk, act } = useDesk();
+  return {
+    looking: desk.looking,
+    change: (change: Partial<Looking>) => act({ do: 'look', change }),
+    lay: (tints: readonly Tint[]) => act({ do: 'grade', tints }),
+  };
+}
+
 /** Hears every press on the seam, and its going on, while the caller is there. */
 export function usePressed(hear: (p: Desk['pressed']) => void): void {
   const { pressed } = useDesk().desk;

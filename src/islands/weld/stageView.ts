@@ -1,5 +1,6 @@
 /** What a stage of the weld page is: its drawing, what stands over and under it, and the panel that decides and records. */
 import type { ReactNode } from 'react';
+import type { RunState } from '../../../core/work/run';
 import type { View } from './desk';
 
 export type StageView = {
@@ -19,4 +20,6 @@ export type StageView = {
   Below?: () => ReactNode;
   /** colour is judged here: neutral grey under the drawing */
   grey?: boolean;
+  /** what all its parts have in hand */
+  Desk?: (p: { run: RunState; children: ReactNode }) => ReactNode;
 };

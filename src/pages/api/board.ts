@@ -8,4 +8,4 @@ const query = z.object({
   page: z.coerce.number().int().min(0).max(100_000).default(0),
 });
 
-export const GET = route({ query }, (asked) => boardNow(asked.query));
+export const GET = route({ query }, ({ query: asked, person }) => boardNow(asked, person?.id ?? null));

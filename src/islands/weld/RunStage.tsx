@@ -6,7 +6,7 @@ import { STALE_AFTER } from '../../../core/models/sensor';
 import { closingOf, closingWords } from '../../../core/models/closing';
 import { totalFlow } from '../../../core/models/setup';
 import { clock, format, show } from '../../../core/basics/units';
-import { flowOff, gasToEnd, targets, type RunState, type Target } from '../../../core/work/run';
+import { flowOff, gasToEnd, targets, type Target } from '../../../core/work/run';
 import { Callouts, type Callout } from '../../draw/Callouts';
 import { runChartWords } from '../../draw/runChart';
 import { SideView } from '../../draw/SideView';
@@ -24,15 +24,16 @@ import { MarkList } from '../run/MarkList';
 import { Unsaved } from '../run/Unsaved';
 import { LateAsked, LatePick, readAtOf } from '../run/useRun';
 import { numberIn, seamIn, useShop, useWeld } from './context';
+import { JointDrawing } from './JointDrawing';
 import { useRunDesk } from './runDesk';
+import { RunDeskOf } from './RunDeskOf';
 import { Title } from './StagePage';
-
-type Of = { run: RunState };
+import type { StageView } from './stageView';
 
 /** One word for where it stands, and when it should be ready; the worse word leads. */
-export function RunHead({ run }: Of) {
+function RunHead() {
   const { unsaved, live } = useWeld();
-  const { view, gate: g, sensor, alarms, answer, now, ready, ...hand } = useRunDesk();
+  const { run, view, gate: g, sensor, alarms, answer, now, ready, ...hand } = useRunDesk();
   const welding = run.phase === 'welding';
   const tone = view.over || alarms.some((a) => a.on) ? 'stop' : g.ready || welding ? 'go' : 'mind';
   const when =
@@ -70,9 +71,9 @@ export function RunHead({ run }: Of) {
 }
 
 /** The spool as it fills by the model, what is read where it is read, and which weld is in hand. */
-export function RunDrawing({ run }: Of) {
+function SpoolRuns() {
   const { system } = useShop();
-  const { course, now } = useRunDesk();
+  const { run, course, now } = useRunDesk();
   const [box, room] = useBox<HTMLDivElement>();
   const frame = useMemo(() => room && frameFor(room), [room]);
   const { setup, rules, backing } = run.started;
@@ -96,16 +97,16 @@ export function RunDrawing({ run }: Of) {
 
             className="absolute inset-0 h-full w-full"
           />
-          {room.width >= 640 && <LiveWords run={run} room={room} seconds={half} />}
+          {room.width >= 640 && <LiveWords room={room} seconds={half} />}
         </>
       )}
     </div>
   );
 }
 
-function LiveWords({ run, room, seconds }: Of & { room: Room; seconds: number | null }) {
+function LiveWords({ room, seconds }: { room: Room; seconds: number | null }) {
   const { system, savedSetup, spoolWelds } = useShop();
-  const { course, flows, now, ppm } = useRunDesk();
+  const { run, course, flows, now, ppm } = useRunDesk();
   const { setup, place, backing } = run.started;
   const frame = useMemo(() => frameFor(room), [room]);
   const scene = useMemo(() => sideScene(setup, frame), [setup, frame]);
@@ -174,9 +175,9 @@ function LiveWords({ run, room, seconds }: Of & { room: Room; seconds: number | 
 }
 
 /** The reading, as large as there is room, beside the last minutes of it. */
-export function RunFoot({ run }: Of) {
+function RunFoot() {
   const { system } = useShop();
-  const { view, readings, now, course, atLimit, ppm, supply } = useRunDesk();
+  const { run, view, readings, now, course, atLimit, ppm, supply } = useRunDesk();
   const { rules, place, backing } = run.started;
   const welding = run.phase === 'welding';
   const limit = welding ? rules.weldPpm : rules.startPpm;
@@ -247,12 +248,12 @@ export function RunFoot({ run }: Of) {
 }
 
 /** What can be marked now: the one that is due first and large; the rest, and what corrects, under it. */
-export function RunPanel({ run }: Of) {
+function RunPanel() {
   const { state } = useWeld();
   const { system, spoolWelds } = useShop();
   const [numberOf, seamOf] = [numberIn(spoolWelds), seamIn(spoolWelds)];
+  const { run, now, view, gate: g, supply, mark, undo, correct, end, ...hand } = useRunDesk();
   const { backing } = run.started;
-  const { now, view, gate: g, supply, mark, undo, correct, end, ...hand } = useRunDesk();
   const welding = run.phase === 'welding';
   /** The next weld is marked from its own page: its fit-up, its drawings. */
   const press = async (t: Omit<Target, 'label'>) => {
@@ -349,3 +350,18 @@ export function RunPanel({ run }: Of) {
     </div>
   );
 }
+
+/** Without gas inside there is nothing to see in the spool: the joint is the drawing. */
+const useByGas = () => useRunDesk().run.started.backing === 'purge';
+const useView = () => (useByGas() ? ('side' as const) : ('end' as const));
+const RunDrawing = () => (useByGas() ? <SpoolRuns /> : <JointDrawing />);
+
+export const running: StageView = {
+  view: 'side',
+  useView,
+  Head: RunHead,
+  Drawing: RunDrawing,
+  Foot: RunFoot,
+  Form: RunPanel,
+  Desk: RunDeskOf,
+};

@@ -1,0 +1,88 @@
+/** Getting about: found by a few letters, gone to by two keys, on a phone along the bottom edge; the wall for no hands. */
+import { expect, type Page } from '@playwright/test';
+import { atPurge, awake as drawn, be, due, purging, tell, test, watch } from './hands';
+
+/** Taken over, and its keys are heard. */
+async function awake(page: Page): Promise<void> {
+  await drawn(page);
+  await expect(page.locator('astro-island > fieldset[disabled]')).toHaveCount(0);
+}
+
+test('"/" finds a weld, a heat and a person by a few letters, by keyboard alone; what is not there is said', async ({ page }) => {
+  const wrongs = watch(page);
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await atPurge(page, { job: 'About', spool: 'AB-77' }, false);
+  await page.goto('/gas');
+  await awake(page);
+  await page.keyboard.press('/');
+  const dialog = page.getByRole('dialog', { name: 'Find' });
+  await page.keyboard.type('ab-7');
+  await expect(dialog.getByRole('link', { name: /AB-77.*spool/ })).toBeVisible();
+  // A per cent sign is a letter here, not "anything".
+  await dialog.getByRole('textbox').fill('%');
+  await expect(dialog.getByText('Nothing by that name.')).toBeVisible();
+  await dialog.getByRole('textbox').fill('H1041');
+  await expect(dialog.getByRole('link', { name: /DEMO-H1041.*heat/ })).toBeVisible();
+  await dialog.getByRole('textbox').fill('hallo');
+  await expect(dialog.getByRole('link', { name: /Ines Halloway.*person/ })).toBeVisible();
+  // A scan ends with Enter: the first that is found is opened.
+  await dialog.getByRole('textbox').fill('HR-605');
+  await expect(dialog.getByRole('link', { name: /HR-605/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(due(page, 'look')).toBeVisible();
+  await awake(page);
+  await page.keyboard.press('g');
+  await page.keyboard.press('d');
+  await expect(page).toHaveURL(/\/devices$/);
+  await awake(page);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' }).getByText('Lots and tools')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  expect(wrongs).toEqual([]);
+});
+
+test('letters typed into a field go nowhere; a connection that is lost is said in the dialog', async ({ page }) => {
+  await page.goto('/work/new');
+  await awake(page);
+  // One letter alone goes nowhere either, also right after the page came.
+  await page.keyboard.press('d');
+  await page.getByLabel('Job', { exact: true }).click();
+  await page.keyboard.type('g/d');
+  await expect(page.getByLabel('Job', { exact: true })).toHaveValue('g/d');
+  await expect(page).toHaveURL(/\/work\/new$/);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.route('**/api/find*', (route) => route.abort());
+  await page.getByRole('button', { name: /^Find/ }).click();
+  await page.getByRole('dialog', { name: 'Find' }).getByRole('textbox').fill('HR');
+  await expect(page.getByRole('dialog').getByRole('status')).toContainText('□');
+});
+
+test('on a phone the places stand along the bottom edge, in four groups', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await context.newPage();
+  await page.goto('/people');
+  const bar = page.getByRole('navigation', { name: 'Places, in groups' });
+  for (const group of ['now', 'work', 'stores', 'rules']) await expect(bar.getByText(group, { exact: true })).toBeVisible();
+  await bar.getByText('stores', { exact: true }).tap();
+  await bar.getByRole('link', { name: 'Lots and tools' }).tap();
+  await expect(page).toHaveURL(/\/registers$/);
+  await context.close();
+});
+
+test('the wall shows state first, the reading by digits of a twelfth of its height at least, and nothing to press but the bay', async ({
+  page,
+}) => {
+  const { run } = await purging(page, { job: 'About', spool: 'AB-78', monitor: 'Monitor bay 2' });
+  await page.setViewportSize({ width: 1920, height: 1080 });
+  await page.goto('/wall');
+  await awake(page);
+  const bay = page.getByRole('link', { name: /AB-78/ });
+  await expect(bay).toContainText(/Filling|At the limit|Ready/);
+  const digits = bay.getByTestId('big');
+  await expect.poll(() => digits.evaluate((e) => e.getBoundingClientRect().height)).toBeGreaterThan(80);
+  await expect(page.getByRole('button')).toHaveCount(0);
+  expect(await page.evaluate(() => document.documentElement.scrollHeight <= innerHeight)).toBe(true);
+  await tell(page.request, run, 'run.ended', { how: 'abandoned', countOut: null });
+});
