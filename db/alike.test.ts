@@ -2,7 +2,7 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { SaidOf } from '../core/work/record';
-import { enter, makeWorld, say, work, type World } from '../tests/database';
+import { enter, fittedUp, makeWorld, say, work, type World } from '../tests/database';
 import { carriedFor } from './alike';
 import { fittedBy } from './board';
 import { find } from './find';
@@ -16,18 +16,7 @@ beforeAll(async () => {
 afterAll(() => w.end());
 
 const named = (label: string) => ({ id: uuid(), label });
-const fitup = (over: Partial<SaidOf<'fitup.recorded'>> = {}): SaidOf<'fitup.recorded'> => ({
-  gapNarrow: { value: 1e-4, at: 12 },
-  gapWide: { value: 3e-4, at: 6 },
-  highLow: 2.5e-4,
-  heatA: named('H-A'),
-  heatB: named('H-B'),
-  filler: null,
-  wps: { ...named('WPS-1'), revision: '2' },
-  welder: w.person,
-  ...{ figures: [], advice: [], ovality: null, flux: null },
-  ...over,
-});
+const fitup = (over: Partial<SaidOf<'fitup.recorded'>> = {}) => fittedUp(w, over);
 const lot = { ...named('AR-1'), gas: 'argon' as const, lot: '1', supplyPpm: 3 };
 const gas: SaidOf<'gas.recorded'> = {
   ...{ purge: lot, torch: lot, monitor: null, air: 208_000, bottle: 4, cylinder: null, meter: null, price: null },

@@ -24,7 +24,7 @@ export async function find(db: Db, text: string): Promise<Found[]> {
         where not j.cleared and s.number ilike ${any} and exists (select 1 from weld w where w.spool = s.id)
         order by (s.number ilike ${begins}) desc, j.created_at desc limit ${MOST})
       union all
-      (select r.kind, r.label, '', case when r.kind in ('cylinder', 'meter') then '/gas' else '/registers' end, '-infinity'::timestamptz
+      (select r.kind, r.label, '', case when r.kind in ('cylinder', 'meter') then '/gas#' else '/registers#' end || r.id, '-infinity'::timestamptz
         from register r where not r.cleared and r.label ilike ${any} order by r.label limit ${MOST})
       union all
       (select 'person', p.name, p.stamp, '/people', '-infinity'::timestamptz

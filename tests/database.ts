@@ -101,6 +101,21 @@ export function say<T extends EventType>(
   });
 }
 
+const papers = (label: string) => ({ id: uuid(), label });
+/** A fit-up with papers that stand in no register, unless others are given. */
+export const fittedUp = (w: Pick<World, 'person'>, over: Partial<SaidOf<'fitup.recorded'>> = {}): SaidOf<'fitup.recorded'> => ({
+  gapNarrow: { value: 1e-4, at: 12 },
+  gapWide: { value: 3e-4, at: 6 },
+  highLow: 2.5e-4,
+  heatA: papers('H-A'),
+  heatB: papers('H-B'),
+  filler: null,
+  wps: { ...papers('WPS-1'), revision: '2' },
+  welder: w.person,
+  ...{ figures: [], advice: [], ovality: null, flux: null },
+  ...over,
+});
+
 export const runBody = (
   w: Pick<World, 'device'>,
   spool: string,

@@ -12,7 +12,7 @@ import { addRegisterItem } from '../registers';
 import type { Sql } from '../sql';
 import { addWork } from '../work';
 import { batches } from './jobs';
-import { looks, stock, type Stock } from './stock';
+import { goodFor, looks, stock, type Stock } from './stock';
 import { tell, type Cast } from './story';
 
 const DAY = 86_400_000;
@@ -28,8 +28,11 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
     inspector: await addPerson(sql, { name: 'Rufus Pell', stamp: 'Q2', role: 'Inspector', units: 'metric' }, true),
   };
   const have = {} as Stock;
-  for (const [key, item] of Object.entries(stock) as [keyof Stock, NewRegisterItem][])
-    have[key] = { id: (await addRegisterItem(sql, item, true)).id, label: item.label };
+  for (const [key, item] of Object.entries(stock) as [keyof Stock, NewRegisterItem][]) {
+    const days = goodFor[key];
+    const expires = days === undefined ? null : new Date(at + days * DAY).toISOString().slice(0, 10);
+    have[key] = { id: (await addRegisterItem(sql, { ...item, expires }, true)).id, label: item.label };
+  }
   for (const [key, days, kind, body] of looks)
     await addCheck(sql, { id: uuid(), item: have[key].id, kind, body }, null, new Date(at - days * 86_400_000));
   await setPrices(sql, { currency: 'EUR', perM3: { argon: 9.5, helium: 42, nitrogen: 3.2 } });

@@ -122,6 +122,21 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   },
 };
 
+/** Days from today they are good until; one is past its day, one soon will be. */
+export const goodFor: Partial<Record<keyof Stock, number>> = {
+  argon: 160,
+  argon2: 21,
+  citric: 220,
+  paste: 90,
+  wash: -12,
+  wpsTube: 700,
+  wpsPipe: 540,
+  wpsTi: 400,
+  meter: 190,
+  meter2: 75,
+  checkMeter: 260,
+};
+
 /** Looks at them over the three weeks: [item, days ago, body]. One meter drifts, as its seals age. */
 export const looks: readonly [keyof Stock, number, NewCheck['kind'], unknown][] = [
   ...[20, 15, 9, 3].map((day, i): [keyof Stock, number, NewCheck['kind'], unknown] => [

@@ -1,7 +1,7 @@
 /** Devices: registered, key shown once, heard, revoked; a foot switch and a clamp mark the purge that listens to them. */
 import { expect, type APIRequestContext } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
-import { atPurge, awake, field, press, session, startPurge, tell, test, watch } from './hands';
+import { atPurge, awake, field, hold, press, session, startPurge, tell, test, watch } from './hands';
 import { CLAMP, FIRST, FLOW, FOOT } from './ports';
 
 const knob = async (request: APIRequestContext, at: string, data: object) =>
@@ -18,6 +18,7 @@ test('registered, its key shown once, heard, given another key, revoked', async 
   await session(page.request);
   await page.goto('/devices');
   await awake(page);
+  await press(page, 'Register another');
   await press(page, 'Register and show its key');
   await expect(page.getByText('Give it a name that stands on it.')).toBeVisible();
   await field(page, 'Name that stands on it').fill('Monitor O-9');
@@ -37,17 +38,16 @@ test('registered, its key shown once, heard, given another key, revoked', async 
   await awake(page);
   await expect(card).toContainText('heard now');
   await expect(page.getByText(key ?? 'no key')).toHaveCount(0);
+  await press(page, 'Register another');
   await field(page, 'Name that stands on it').fill('monitor o-9');
   await press(page, 'Register and show its key');
   await expect(page.getByText(/registered already/)).toBeVisible();
+  await card.getByText('For whoever wires it').click();
   await card.getByRole('button', { name: 'New key' }).click();
   const second = (await page.getByTestId('device-key').textContent()) ?? '';
   expect((await send(request, 'readings', id ?? '', key ?? '', [reading])).status()).toBe(401);
   expect((await send(request, 'readings', id ?? '', second, [reading])).status()).toBe(200);
-  await card.getByRole('button', { name: 'Revoke, hold' }).hover();
-  await page.mouse.down();
-  await page.waitForTimeout(1100);
-  await page.mouse.up();
+  await hold(page, 'Revoke, hold');
   await expect(card).toContainText('revoked');
   expect((await send(request, 'readings', id ?? '', second, [reading])).status()).toBe(403);
   expect(wrongs).toEqual([]);

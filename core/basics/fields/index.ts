@@ -3,6 +3,7 @@ export type { Field, Limit, Option, QuantityShape, Read, Shape, Typed, TypedForm
 export {
   beyond,
   choice,
+  day,
   emptyOf,
   flag,
   hour,

@@ -198,6 +198,19 @@ export const moment = (label: string, says: string, now: () => number): Field<st
   write: (value) => value.slice(0, 16),
 });
 
+/** A day, as 2027-03-01. */
+export const day = (label: string, { hint }: More = {}): Field<string> => ({
+  label,
+  ...(hint !== undefined && { hint }),
+  shape: { kind: 'day' },
+  read: (typed) => {
+    const t = text(typed);
+    const at = /^(19|20|21)\d\d-\d\d-\d\d$/.test(t) ? new Date(`${t}T00:00:00Z`) : null;
+    return at && Number.isFinite(at.getTime()) && at.toISOString().startsWith(t) ? good(t) : bad('Pick a day.');
+  },
+  write: (value) => value,
+});
+
 /** May stay empty, and is null then. */
 export const optional = <V>(field: Field<V>): Field<V | null> => ({
   ...field,

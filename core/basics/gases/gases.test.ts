@@ -5,6 +5,7 @@ import {
   left,
   leftNow,
   meterState,
+  meterVerdict,
   readingRefusal,
   readsOff,
   setPoint,
@@ -23,11 +24,27 @@ const reading = (barGauge: number, over: Partial<CylinderReading> = {}): Cylinde
   ...over,
 });
 const DAY = 86_400_000;
+const meter = { checkMeter: null, at: 'hose end' as const };
 
 it('a meter that shows 30 where the check meter has 20 reads half too high: 25.5 for 17', () => {
   expect(readsOff(20 / 30)).toBe('Reads 50 % high');
   expect(setPoint(17, 20 / 30)).toBeCloseTo(25.5, 9);
   expect(readsOff(25 / 20)).toBe('Reads 20 % low');
+  const cfh = 0.3048 ** 3 / 3600;
+  const after = (days: number, ...checks: [number, number, number][]) =>
+    meterVerdict(
+      meterState(
+        checks.map(([reading, checkReading, day]) => ({ ...meter, reading, checkReading, when: day * DAY })),
+        days * DAY,
+      ),
+      17 * cfh,
+      'inch',
+    );
+  expect(after(1, [30 * cfh, 20 * cfh, 0])).toBe('Reads 50 % high: set 25.5 for 17 CFH');
+  expect(after(9, [20 * cfh, 20 * cfh, 0], [20 * cfh, 16 * cfh, 8])).toBe('Reads 25 % high: set 21.3 for 17 CFH');
+  expect(after(1, [20 * cfh, 19 * cfh, 0])).toBe('Agrees: set 17.9 for 17 CFH');
+  expect(after(1, [20 * cfh, 20 * cfh, 0])).toBe('Agrees: it shows what flows');
+  expect([after(1), after(40, [20 * cfh, 15 * cfh, 0])]).toEqual(['Not checked yet', 'Its check is too old']);
 });
 
 describe('what is left', () => {

@@ -7,6 +7,7 @@ export {
   meterNames,
   meterSchema,
   meterState,
+  meterVerdict,
   OFF,
   readsOff,
   setPoint,

@@ -4,6 +4,7 @@
  * it and to 1/sqrt(M). An electronic one corrects pressure by itself; its gas must be set on it.
  */
 import { z } from 'zod';
+import { format, type System } from '../units';
 import { gasSchema, molarMass, type Gas } from './gas';
 
 export const meterSchema = z.object({
@@ -91,3 +92,15 @@ export const readsOff = (factor: number): string => `Reads ${Math.round(Math.abs
 
 /** What to set on the meter for a wanted true flow, m³/s. */
 export const setPoint = (wanted: number, factor: number): number => wanted / factor;
+
+/**
+ * What a hand at the meter needs first: by how much it is off, and what to set for the flow that is wanted.
+ * @param wanted true flow, m³/s
+ */
+export function meterVerdict({ state, factor, trend }: MeterState, wanted: number, system: System): string {
+  if (state === 'unchecked') return trend === null && factor === 1 ? 'Not checked yet' : 'Its check is too old';
+  const number = (flow: number) => format(flow, 'flow', system);
+  const set = `set ${number(setPoint(wanted, factor)).number} for ${number(wanted).number} ${number(wanted).unit}`;
+  if (Math.abs(factor - 1) > OFF) return `${readsOff(factor)}: ${set}`;
+  return number(setPoint(wanted, factor)).number === number(wanted).number ? 'Agrees: it shows what flows' : `Agrees: ${set}`;
+}

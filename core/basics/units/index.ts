@@ -164,6 +164,8 @@ export function parseQuantity(
   if (trimmed === '') return { ok: false, error: `Enter ${words[quantity]}, such as ${example[quantity]}.` };
   if (trimmed.length > TOO_LONG)
     return { ok: false, error: `That is too long for ${words[quantity]}. Type a number, such as ${example[quantity]}.` };
+  const counted = quantity === 'time' ? readClock(trimmed) : null;
+  if (counted !== null) return { ok: true, value: counted, unit: 's', step: 1 };
   const match = /^([+-]?[\d\s.,/-]*\d)\s*(.*)$/.exec(trimmed);
   const number = match?.[1] === undefined ? null : parseNumber(match[1]);
   const suffix = match?.[2] ?? '';
@@ -178,6 +180,13 @@ export function parseQuantity(
     return { ok: false, error: `"${trimmed}" has more digits than anybody can read off. Check it.` };
   if (value < min) return { ok: false, error: min === 0 ? `${trimmed} is below zero.` : `${trimmed} is lower than it can be.` };
   return { ok: true, value, unit: unit.name, step: Math.abs(unit.toSI(lastDigit(match?.[1] ?? '')) - unit.toSI(0)) };
+}
+
+/** Seconds of a time as a counter reads, the way `clock` writes it: 4:07, 4:07 min, 1:12:30 h; null for anything else. */
+function readClock(text: string): number | null {
+  const [, a = '', b = '', c] = /^(\d{1,4}):([0-5]\d)(?::([0-5]\d))?(?:\s*(?:min|h))?$/.exec(text) ?? [];
+  if (a === '' || (c === undefined && /h$/.test(text))) return null;
+  return c === undefined ? Number(a) * 60 + Number(b) : Number(a) * 3600 + Number(b) * 60 + Number(c);
 }
 
 /** Digits that mean something: three figures, no trailing noise. */

@@ -65,6 +65,13 @@ describe('reading what was typed', () => {
     expect([bare('20', 'time', 'min'), bare('90 s', 'time', 'min')]).toEqual([1200, 90]);
     expect([bare('20.9', 'oxygen', '%'), bare('4 ppm', 'oxygen', '%')]).toEqual([209_000, 4]);
   });
+  it('takes a time as a counter reads', () => {
+    const time = (text: string) => parseQuantity(text, 'time', 'metric', 0, 'min');
+    for (const seconds of [60, 247, 1200, 4350, 35_999])
+      expect(time(show(seconds, 'time', 'metric'))).toMatchObject({ ok: true, value: seconds });
+    expect(time('20:00')).toMatchObject({ value: 1200 });
+    for (const wrong of ['4:7', '4:70', '1:2:3', '4:07 h', ':30']) expect(time(wrong).ok, wrong).toBe(false);
+  });
   it('refuses more digits than anybody reads, and what is written as a power', () => {
     expect(error('12345678901234567', 'length')).toMatch(/more digits than anybody can read/);
     expect(error('1e16', 'length')).toMatch(/"1e16" is not a length/);

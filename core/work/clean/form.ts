@@ -15,7 +15,7 @@ import {
   type Values,
 } from '../../basics/fields';
 import { cleanMethodNames, judgeCleaning, type Breach, type CleanMethod, type Situation } from '../../models/cleaning';
-import { itemsOf, type ItemOf, type RegisterItem } from '../registers';
+import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
 import type { Cleaned } from './body';
 
 const DAY = { value: 86_400, says: 'More than a day. Check the unit.' };
@@ -62,7 +62,7 @@ export function cleanForm(registers: readonly RegisterItem[]) {
     tool: when(withTool, ref('Tool and its mark', itemsOf(registers, 'tool'), tool)),
     product: when(
       withProduct,
-      ref('Product and lot', itemsOf(registers, 'product'), (x) => `${x.label}, lot ${x.body.lot}`),
+      ref('Product and lot', itemsOf(registers, 'product'), (x) => shelfName(x, `${x.label}, lot ${x.body.lot}`)),
     ),
     dwell: when(withProduct, optional(dwellField)),
     feed: when(pickling, optional(phField('Rinse, pH of the feed'))),

@@ -7,7 +7,7 @@ import { gapAdvice, highLow, ovality, startingAmps, type Advice } from '../../mo
 import { fitupPaperFaults, type HeatPaper, type PaperFault } from '../../models/papers';
 import type { Design } from '../jobs';
 import type { Person } from '../people';
-import { itemsOf, type ItemOf, type RegisterItem } from '../registers';
+import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
 import type { Fitup } from './body';
 
 /** High-low that is no fit-up any more, share of the wall: the edges pass each other. */
@@ -47,7 +47,7 @@ export function fitupForm(design: Design, registers: readonly RegisterItem[], pe
     wideAt: place('Widest at', design.seam),
     heatA: ref('Heat, end A', tubes, label),
     heatB: ref('Heat, end B', tubes, label),
-    wps: ref('WPS', itemsOf(registers, 'wps'), (w) => `${w.label} rev ${w.body.revision}`),
+    wps: ref('WPS', itemsOf(registers, 'wps'), (w) => shelfName(w, `${w.label} rev ${w.body.revision}`)),
     welder: ref('Welder', people, (p) => `${p.name} (${p.stamp})`),
     useFiller: flag('With filler'),
     filler: when(

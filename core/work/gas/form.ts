@@ -5,7 +5,7 @@ import { parseQuantity, type System } from '../../basics/units';
 import { backingNames, type Backing } from '../../models/need';
 import { gasPaperFaults, type PaperFault } from '../../models/papers';
 import { OXYGEN_MOST } from '../../models/sensor';
-import { itemsOf, type ItemOf, type Prices, type RegisterItem } from '../registers';
+import { itemsOf, shelfName, type ItemOf, type Prices, type RegisterItem } from '../registers';
 import type { GasCheck, GasLot, Typed } from './body';
 
 /** What a monitor shows in air and in bottle gas; a bare number in air is a percentage. */
@@ -18,8 +18,8 @@ const NO_MONITOR = { id: 'none', name: 'None: by the clock' };
 
 export function gasForm<M extends Monitor>(registers: readonly RegisterItem[], monitors: readonly M[]) {
   const gases = itemsOf(registers, 'gas');
-  const lot = (i: ItemOf<'gas'>) => `${i.label}, ${gasNames[i.body.gas].toLowerCase()} ${i.body.grade}`;
-  const named = (i: { label: string }) => i.label;
+  const lot = (i: ItemOf<'gas'>) => shelfName(i, `${i.label}, ${gasNames[i.body.gas].toLowerCase()} ${i.body.grade}`);
+  const named = (i: RegisterItem) => shelfName(i, i.label);
   const watched = (f: TypedForm) => f['monitor'] !== NO_MONITOR.id;
   return {
     purge: ref(

@@ -29,7 +29,7 @@ import {
   type Test,
 } from '../../models/cleaning';
 import { answerFields, dwellField, phField, reasonOf } from '../clean';
-import { itemsOf, type ItemOf, type RegisterItem } from '../registers';
+import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
 import type { Bath, Rinse, Tested } from './body';
 
 const bathTemperature = quantity('temperature', 'Bath temperature', {
@@ -39,7 +39,7 @@ const bathTemperature = quantity('temperature', 'Bath temperature', {
 const bathDwell = like(dwellField, { zero: false });
 export const bathWithin = { celsius: within(bathTemperature), dwell: within(bathDwell) };
 
-const product = (p: ItemOf<'product'>) => `${p.label}, lot ${p.body.lot}`;
+const product = (p: ItemOf<'product'>) => shelfName(p, `${p.label}, lot ${p.body.lot}`);
 
 export function bathForm(registers: readonly RegisterItem[]) {
   const baths = itemsOf(registers, 'product').filter((p) => ['nitric', 'citric', 'gel'].includes(p.body.kind));

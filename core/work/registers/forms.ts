@@ -1,6 +1,7 @@
 /** What each register asks of a new item, and the item that comes of it. */
 import {
   choice,
+  day,
   flag,
   number,
   optional,
@@ -17,16 +18,24 @@ import { containers, gasNames, meterNames, type Gas, type Meter } from '../../ba
 import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
 import type { System } from '../../basics/units';
 import type { Product, Tool } from '../../models/cleaning';
-import type { NewRegisterItem } from './items';
+import type { ItemOf, NewRegisterItem, RegisterItem } from './items';
+import { goodUntilNames } from './standing';
 
 type Kind = NewRegisterItem['kind'];
-/** A form and what is made of it. */
-type Entry<T extends Table> = { fields: T; known: Partial<Values<T>>; make: (v: Values<T>) => unknown };
-const entry = <T extends Table>(fields: T, known: Partial<Values<T>>, make: (v: Values<T>) => unknown): Entry<T> => ({
-  fields,
-  known,
-  make,
-});
+/** A form, what stands in it from the start, the body that is made of it, and how a body stands in it. */
+type Entry<K extends Kind, T extends Table> = {
+  fields: T;
+  known: Partial<Values<T>>;
+  make: (v: Values<T>) => unknown;
+  of: (body: ItemOf<K>['body']) => Partial<Values<T>>;
+};
+const entry = <K extends Kind, T extends Table>(
+  _kind: K,
+  fields: T,
+  known: Partial<Values<T>>,
+  make: (v: Values<T>) => unknown,
+  of: (body: ItemOf<K>['body']) => Partial<Values<T>>,
+): Entry<K, T> => ({ fields, known, make, of });
 
 const asMarked = (label: string) => words(label, { least: 1, most: 80, says: 'Enter it as marked.' });
 const alloyNames = Object.fromEntries(alloySchema.options.map((a) => [a, alloys[a].name])) as Record<AlloyId, string>;
@@ -35,6 +44,7 @@ const station = words('Bay or station', { most: 40 });
 const gas = choice<Gas>('Gas', gasNames, { empty: null });
 
 const heat = entry(
+  'heat',
   {
     label: asMarked('Number'),
     alloy: choice('Alloy', alloyNames, { empty: null }),
@@ -46,10 +56,12 @@ const heat = entry(
   },
   { alloy: '316L' },
   ({ alloy, what, filler, sulphur }) => ({ alloy, what, sulphur, filler: filler || null }),
+  ({ filler, ...b }) => ({ ...b, filler: filler ?? '' }),
 );
 
 const wpsAmps = (label: string) => optional(number(label, { least: 1e-9, most: 2000, unit: 'A', says: 'Amps such as 60.' }));
 const wps = entry(
+  'wps',
   {
     label: asMarked('Number'),
     revision: words('Revision', { least: 1, most: 12, says: 'Enter the revision.' }),
@@ -63,6 +75,11 @@ const wps = entry(
     ...{ revision, about, metals },
     amps: ampsLow !== null && ampsHigh !== null ? [ampsLow, ampsHigh] : null,
   }),
+  ({ revision, about, metals, amps }) => ({
+    ...{ revision, about, metals: metals ?? [] },
+    ampsLow: amps?.[0] ?? null,
+    ampsHigh: amps?.[1] ?? null,
+  }),
 );
 
 const frost = (system: System) =>
@@ -75,6 +92,7 @@ const frost = (system: System) =>
   );
 const gasLot = (system: System) =>
   entry(
+    'gas',
     {
       label: asMarked('Number'),
       gas,
@@ -87,9 +105,11 @@ const gasLot = (system: System) =>
     },
     { grade: '5.0' },
     ({ supply, frost: frostPoint, ...v }) => ({ ...pick(v, 'gas', 'lot', 'grade', 'use', 'certificate'), supplyPpm: supply, frostPoint }),
+    ({ supplyPpm, frostPoint, ...b }) => ({ ...b, supply: supplyPpm, frost: frostPoint }),
   );
 
 const tool = entry(
+  'tool',
   {
     label: asMarked('Name'),
     what: words('What it is', { most: 80 }),
@@ -98,10 +118,12 @@ const tool = entry(
   },
   {},
   ({ what, metal, grit }) => ({ what, metal, grit }),
+  (b) => b,
 );
 
 const product = (system: System) =>
   entry(
+    'product',
     {
       label: asMarked('Name'),
       kind: choice<Product['kind']>('Kind', ['paste', 'gel', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte'], { empty: null }),
@@ -124,6 +146,13 @@ const product = (system: System) =>
       hydrofluoric,
       mostCelsius: hottest,
     }),
+    ({ kind, lot: number_, dwellSeconds, hydrofluoric, mostCelsius }) => ({
+      kind,
+      lot: number_,
+      dwell: dwellSeconds,
+      hottest: mostCelsius,
+      hydrofluoric,
+    }),
   );
 
 /** A cylinder that stands in no list. */
@@ -135,6 +164,7 @@ const sizes: Record<string, string> = {
 };
 const cylinder = (system: System) =>
   entry(
+    'cylinder',
     {
       label: asMarked('Number'),
       gas,
@@ -150,12 +180,17 @@ const cylinder = (system: System) =>
       const made = bought ? { form: bought.form, water: bought.water, rated: bought.rated } : { form, water, rated };
       return { gas: holds, lot: null, ...made, station: at };
     },
+    ({ gas: holds, form, water, rated, station: at }) => {
+      const bought = containers.find((c) => c.form === form && c.water === water && c.rated === rated);
+      return { gas: holds, container: bought?.id ?? OWN, station: at, ...(!bought && { form, water, rated }) };
+    },
   );
 
 /** Air at sea level, Pa: a scale is marked for the pressure in its tube; gauge pressure is what stands on it. */
 const ATMOSPHERE = 101_325;
 const meter = (system: System) =>
   entry(
+    'meter',
     {
       label: asMarked('Number'),
       meterKind: choice<Meter['meterKind']>('Kind', meterNames, { empty: null }),
@@ -174,6 +209,7 @@ const meter = (system: System) =>
       scaleCelsius: 20,
       station: at,
     }),
+    ({ meterKind, scaleGas, scalePascal, station: at }) => ({ meterKind, scaleGas, scale: scalePascal - ATMOSPHERE, station: at }),
   );
 
 const pick = <T extends object, K extends keyof T>(from: T, ...names: K[]): Pick<T, K> =>
@@ -191,12 +227,28 @@ export const entered = {
 } as const satisfies Partial<Record<Kind, string>>;
 export type Entered = keyof typeof entered;
 
+const isEntered = (kind: Kind): kind is Entered => kind in entered;
+
+type Fields = Table & { label: Field<string> };
 /** The form of a kind: its fields, what stands in them from the start, and the item they make. */
 export function entryForm(
   kind: Entered,
   system: System,
-): { fields: Table & { label: Field<string> }; known: Record<string, unknown>; item: (v: Record<string, unknown>) => unknown } {
-  const all = { heat, wps, gas: gasLot(system), tool, product: product(system), cylinder: cylinder(system), meter: meter(system) };
-  const { fields, known, make } = all[kind] as unknown as Entry<Table & { label: Field<string> }>;
-  return { fields, known, item: (v) => ({ kind, label: v['label'], body: make(v as Values<Table & { label: Field<string> }>) }) };
+): { fields: Fields; known: Record<string, unknown>; item: (v: Record<string, unknown>) => unknown } {
+  const { fields, known, make } = entryOf(kind, system);
+  const until = goodUntilNames[kind];
+  return {
+    fields: { ...fields, ...(until && { expires: optional(day(until, { hint: 'the last day it counts' })) }) },
+    known,
+    item: (v) => ({ kind, label: v['label'], expires: v['expires'] ?? null, body: make(v as Values<Fields>) }),
+  };
 }
+
+/** An item as it stands in the form of its kind; null for one that is not entered by hand. */
+export const entryKnown = (item: RegisterItem, system: System): Record<string, unknown> | null =>
+  isEntered(item.kind) ? { ...entryOf(item.kind, system).of(item.body as never), label: item.label, expires: item.expires ?? null } : null;
+
+const entryOf = (kind: Entered, system: System): Entry<Entered, Fields> =>
+  ({ heat, wps, gas: gasLot(system), tool, product: product(system), cylinder: cylinder(system), meter: meter(system) })[
+    kind
+  ] as unknown as Entry<Entered, Fields>;

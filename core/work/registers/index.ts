@@ -6,6 +6,7 @@ export {
   registerSchema,
   wpsBodySchema,
   type ItemOf,
+  type ItemUse,
   type NewRegisterItem,
   type RegisterItem,
 } from './items';
@@ -25,7 +26,9 @@ export {
   type NewCheck,
   type Prices,
 } from './checks';
-export { entered, entryForm, type Entered } from './forms';
+export { entered, entryForm, entryKnown, type Entered } from './forms';
+export { aboutItem, mindsOf } from './about';
+export { dayText, goodUntilNames, shelfName, standingOf, type Standing } from './standing';
 export {
   cylinderCheckForm,
   cylinderKnown,

@@ -6,6 +6,9 @@ import { alloySchema } from '../../basics/materials';
 import { kitSchema } from '../../models/setup';
 
 const label = z.string().trim().min(1, 'Enter its number.').max(80);
+const day = z.iso.date('Pick a day.').refine((d) => d >= '1970-01-01' && d < '2200-01-01', 'No such day stands on it. Look again.');
+/** the last day it is good for; null where it has none */
+const expires = day.nullable().optional();
 
 export const heatBodySchema = z.object({
   alloy: alloySchema,
@@ -34,19 +37,37 @@ export const gasBodySchema = z.object({
 });
 
 export const registerSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('heat'), label, body: heatBodySchema }),
-  z.object({ kind: z.literal('wps'), label, body: wpsBodySchema }),
-  z.object({ kind: z.literal('gas'), label, body: gasBodySchema }),
-  z.object({ kind: z.literal('tool'), label, body: toolSchema }),
-  z.object({ kind: z.literal('product'), label, body: productSchema }),
-  z.object({ kind: z.literal('kit'), label, body: kitSchema }),
-  z.object({ kind: z.literal('cylinder'), label, body: cylinderSchema }),
-  z.object({ kind: z.literal('meter'), label, body: meterSchema }),
+  z.object({ kind: z.literal('heat'), label, expires, body: heatBodySchema }),
+  z.object({ kind: z.literal('wps'), label, expires, body: wpsBodySchema }),
+  z.object({ kind: z.literal('gas'), label, expires, body: gasBodySchema }),
+  z.object({ kind: z.literal('tool'), label, expires, body: toolSchema }),
+  z.object({ kind: z.literal('product'), label, expires, body: productSchema }),
+  z.object({ kind: z.literal('kit'), label, expires, body: kitSchema }),
+  z.object({ kind: z.literal('cylinder'), label, expires, body: cylinderSchema }),
+  z.object({ kind: z.literal('meter'), label, expires, body: meterSchema }),
 ]);
 export type NewRegisterItem = z.infer<typeof registerSchema>;
-export type RegisterItem = NewRegisterItem & { id: string };
+export type RegisterItem = NewRegisterItem & {
+  id: string;
+  /** counts up with every change */
+  version?: number;
+  /** no longer offered, and why */
+  retired?: { why: string } | null;
+  /** past its day today, in the shop's time */
+  over?: boolean;
+};
 export type ItemOf<K extends RegisterItem['kind']> = Extract<RegisterItem, { kind: K }>;
 
 /** The items of one kind. */
 export const itemsOf = <K extends RegisterItem['kind']>(all: readonly RegisterItem[], kind: K): ItemOf<K>[] =>
   all.filter((i): i is ItemOf<K> => i.kind === kind);
+
+/** Where an item is used, and how it read before. */
+export type ItemUse = {
+  /** the newest welds that name it, at most a hundred */
+  welds: { id: string; number: string; spool: string; job: string }[];
+  /** of how many */
+  all: number;
+  /** as it read before, newest first */
+  before: { version: number; label: string; expires: string | null; item: NewRegisterItem | null; until: string; by: string | null }[];
+};

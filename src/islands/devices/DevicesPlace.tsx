@@ -1,6 +1,7 @@
 /** What measures and marks by itself: registered here, its key shown once, heard or not, revoked. */
 import { useEffect, useState } from 'react';
 import {
+  CALIBRATED_DAYS,
   declaredMost,
   deviceForm,
   deviceKindNames,
@@ -34,6 +35,7 @@ function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCa
   const [devices, setDevices] = useState(first);
   const [key, setKey] = useState<Key | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [adding, setAdding] = useState(first.length === 0);
   const look = async () => {
     const sent = await request<{ devices: DeviceCard[] }>('GET', '/api/devices');
     if (sent.ok) setDevices(sent.value.devices.map((d) => ({ ...d, checkedAt: devices.find((x) => x.id === d.id)?.checkedAt ?? null })));
@@ -45,12 +47,11 @@ function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCa
     return answer.ok ? answer.value : null;
   };
   return (
-    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[3fr_2fr]">
-      <section aria-labelledby="registered">
-        <h2 id="registered" className="border-b-2 border-base-content text-lg font-semibold">
-          Registered
-        </h2>
-        {devices.length === 0 && <p className="py-3">None yet. Register the first beside.</p>}
+    <div className="space-y-4">
+      {key && <KeyOnce made={key} onSeen={() => setKey(null)} />}
+      <RefusalNote refusal={refusal} />
+      {devices.length === 0 && <p className="py-3">None yet: a purge goes by the clock, and by what is typed. Register the first.</p>}
+      <div className="grid gap-x-8 md:grid-cols-2">
         {devices.map((d) => (
           <Card
             system={system}
@@ -65,10 +66,11 @@ function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCa
             onCard={(change) => void act(request('PUT', `/api/devices/${d.id}`, change))}
           />
         ))}
-      </section>
-      <div className="space-y-4">
-        {key && <KeyOnce made={key} onSeen={() => setKey(null)} />}
-        <RefusalNote refusal={refusal} />
+      </div>
+      <button type="button" className="btn min-h-12" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+        {adding ? 'Close this' : 'Register another'}
+      </button>
+      {adding && (
         <Register
           system={system}
           onRegister={async (wish) => {
@@ -79,12 +81,7 @@ function DevicesPlace({ devices: first, now: made, system }: { devices: DeviceCa
             return null;
           }}
         />
-        <p className="text-sm">
-          A device speaks plain HTTP and JSON: <code>POST /api/intake/v1/readings</code> for oxygen and flow, <code>/signals</code> for
-          switches and clamps, with its id and key in two headers. The whole of it, enough to build one, is in <code>docs/protocol.md</code>
-          .
-        </p>
-      </div>
+      )}
     </div>
   );
 }
@@ -126,68 +123,89 @@ function Card({
   const heard = d.lastSeen !== null && now - d.lastSeen < 15_000;
   const speaks = d.kind === 'oxygen-monitor' || d.kind === 'flow-meter';
   const checked = d.checkedAt !== null && now - d.checkedAt < SHIFT;
+  const monitor = d.kind === 'oxygen-monitor';
+  const days = d.calibratedOn ? Math.round((now - Date.parse(d.calibratedOn)) / 86_400_000) : null;
+  const silent = !d.revoked && speaks && d.lastSeen !== null && !heard;
   return (
     <article className={`border-b border-base-300 py-3 ${d.revoked ? 'text-base-content/80' : ''}`} aria-label={d.name}>
-      <div className="flex flex-wrap items-baseline justify-between gap-x-3">
-        <h3 className="font-semibold">
-          {d.name} <span className="text-sm font-normal">{deviceKindNames[d.kind].toLowerCase()}</span>
-        </h3>
-        <p className="font-semibold">
-          {d.revoked
-            ? '□ revoked'
-            : d.lastSeen === null
-              ? '□ never heard'
-              : heard
-                ? '✓ heard now'
-                : `${speaks ? '■ silent, last' : 'last'} heard ${ago(now - d.lastSeen)}`}
-        </p>
-      </div>
-      <p className="text-sm">
-        {d.busy ? 'On a running purge. ' : ''}
-        {shown &&
-          `Shows steps of ${round(d.resolution / shown.one)} ${shown.unit}, flickers by ${round(d.noise / shown.one)}, up to ${round(d.top / shown.one).toLocaleString('en')}. `}
-        {d.kind === 'oxygen-monitor' && (checked ? 'Checked this shift. ' : 'Not checked this shift: check it at Gas. ')}
-        {d.refused > 0 && `${d.refused} of its items were refused in the last day. `}
+      <h2 className="text-sm">
+        <strong className="text-base">{d.name}</strong>
+        {d.station && !d.name.includes(d.station) && ` ${d.station},`} {deviceKindNames[d.kind].toLowerCase()}
+        {d.place && ` at the ${d.place}`}
+      </h2>
+      <p className={`text-xl font-semibold ${silent ? 'text-error' : ''}`}>
+        {d.revoked
+          ? '□ revoked'
+          : d.lastSeen === null
+            ? '□ never heard'
+            : heard
+              ? '✓ heard now'
+              : `${silent ? '■ silent, last' : 'last'} heard ${ago(now - d.lastSeen)}`}
+        {d.busy && ', on a running purge'}
       </p>
-      {!d.revoked && (
-        <div className="mt-1 flex flex-wrap items-end gap-2">
-          {d.kind === 'oxygen-monitor' && (
-            <LivePick
-              label="Measures at the"
-              className="w-28"
-              value={d.place}
-              options={monitorPlaces.map((p) => ({ value: p, label: p }))}
-              onValue={(place) => onCard({ place })}
-            />
+      {monitor && !d.revoked && (
+        <p className="text-sm">
+          {checked ? (
+            'Checked this shift. '
+          ) : (
+            <>
+              □ Not checked this shift: check it{' '}
+              <a className="link" href={`/gas#${d.id}`}>
+                at Gas
+              </a>
+              .{' '}
+            </>
           )}
-          <label className="block text-sm font-medium">
-            Stands in
-            <input
-              className="input block min-h-12 w-28"
-              value={station}
-              placeholder="bay 2"
-              onChange={(e) => setStation(e.target.value)}
-              onBlur={() => station !== d.station && onCard({ station })}
-            />
-          </label>
-          {d.kind === 'oxygen-monitor' && (
+          {days !== null && days > CALIBRATED_DAYS && `□ Calibration due, the last was ${days} days ago.`}
+        </p>
+      )}
+      {!d.revoked && (
+        <details className="text-sm">
+          <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">For whoever wires it ›</summary>
+          <p>
+            {shown &&
+              `Shows steps of ${round(d.resolution / shown.one)} ${shown.unit}, flickers by ${round(d.noise / shown.one)}, up to ${round(d.top / shown.one).toLocaleString('en')}. `}
+            {d.refused > 0 && `${d.refused} of its items were refused in the last day. `}
+          </p>
+          <div className="mt-1 flex flex-wrap items-end gap-2">
+            {monitor && (
+              <LivePick
+                label="Measures at the"
+                className="w-28"
+                value={d.place}
+                options={monitorPlaces.map((p) => ({ value: p, label: p }))}
+                onValue={(place) => onCard({ place })}
+              />
+            )}
             <label className="block text-sm font-medium">
-              Calibrated on
+              Stands in
               <input
-                type="date"
-                className="input block min-h-12 w-40"
-                value={d.calibratedOn ?? ''}
-                onChange={(e) => onCard({ calibratedOn: e.target.value || null })}
+                className="input block min-h-12 w-28"
+                value={station}
+                placeholder="bay 2"
+                onChange={(e) => setStation(e.target.value)}
+                onBlur={() => station !== d.station && onCard({ station })}
               />
             </label>
-          )}
-          <button type="button" className="btn min-h-12" onClick={() => void onKey()}>
-            New key
-          </button>
-          <HoldButton className="min-h-12" onHeld={onRevoke}>
-            Revoke, hold
-          </HoldButton>
-        </div>
+            {monitor && (
+              <label className="block text-sm font-medium">
+                Calibrated on
+                <input
+                  type="date"
+                  className="input block min-h-12 w-40"
+                  value={d.calibratedOn ?? ''}
+                  onChange={(e) => onCard({ calibratedOn: e.target.value || null })}
+                />
+              </label>
+            )}
+            <button type="button" className="btn min-h-12" onClick={() => void onKey()}>
+              New key
+            </button>
+            <HoldButton className="min-h-12" onHeld={onRevoke}>
+              Revoke, hold
+            </HoldButton>
+          </div>
+        </details>
       )}
     </article>
   );
@@ -195,10 +213,14 @@ function Card({
 
 function Register({ system, onRegister }: { system: System; onRegister: (wish: Partial<NewDevice>) => Promise<Refusal | null> }) {
   return (
-    <section aria-labelledby="register" className="space-y-2">
+    <section aria-labelledby="register" className="max-w-3xl space-y-2">
       <h2 id="register" className="border-b-2 border-base-content text-lg font-semibold">
-        Register another
+        Register a device
       </h2>
+      <p className="max-w-2xl text-sm">
+        A device speaks plain HTTP and JSON: <code>POST /api/intake/v1/readings</code> for oxygen and flow, <code>/signals</code> for
+        switches and clamps, with its id and key in two headers. The whole of it, enough to build one, is in <code>docs/protocol.md</code>.
+      </p>
       <Form
         of={deviceForm}
         typed={declaredMost('oxygen-monitor')}

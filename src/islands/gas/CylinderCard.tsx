@@ -3,6 +3,7 @@ import { gasNames, left, leftNow, LEAST, NEARLY_EMPTY } from '../../../core/basi
 import { cylinderCheckForm, cylinderKnown, cylinderSaid, type CheckOf, type ItemOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
+import { Bottle } from '../../draw/Bottle';
 import { newId } from '../post';
 import { ago, Card, CheckForm, TakeBack, type OnCheck } from './check';
 
@@ -37,39 +38,41 @@ export function CylinderCard({
   const low = now !== null && full > 0 && now < NEARLY_EMPTY * full;
   return (
     <Card
+      id={item.id}
       label={item.label}
-      about={`${gasNames[c.gas]}${c.station ? `, ${c.station}` : ''}`}
-      glance={<span className="font-figure text-2xl font-bold">{now === null ? '–' : show(now, 'volume', system)}</span>}
+      about={`${c.station && !item.label.includes(c.station) ? `${c.station}, ` : ''}${gasNames[c.gas].toLowerCase()}`}
+      glance={
+        now === null
+          ? changedSince
+            ? 'Changed: read the new gauge'
+            : 'Never read'
+          : `${show(now, 'volume', system)} left${low ? ', nearly empty' : ''}`
+      }
       bad={low}
+      drawing={<Bottle form={c.form} share={now === null ? null : now / (full || 1)} low={low} className="w-9 shrink-0 self-start" />}
     >
-      <svg
-        viewBox="0 0 100 4"
-        preserveAspectRatio="none"
-        className="my-1 h-3 w-full border border-base-content"
-        role="img"
-        aria-label={now === null ? 'content not known' : `${Math.round((100 * now) / (full || 1))} % left`}
-      >
-        <rect
-          width={now === null ? 0 : Math.min(100, (100 * now) / (full || 1))}
-          height="4"
-          className={low ? 'fill-error' : 'fill-base-content'}
-        />
-      </svg>
       <p className="text-sm">
-        {now === null
-          ? 'Never read. Read the gauge.'
-          : `${low ? 'Nearly empty: change it between two welds. ' : ''}${last ? `Read ${ago(at - last.when)}${liquid ? '' : `, ${show(last.body.pascal, 'gauge', system)}`}.` : ''} ${lasts === null ? 'Nothing draws from it now.' : `At what is drawn now it lasts ${show(lasts, 'time', system)}.`}`}
-        {!liquid && ` Usable down to ${show(LEAST, 'gauge', system)}.`}
+        {now !== null &&
+          [
+            low && 'Change it between two welds.',
+            last && `Read ${ago(at - last.when)}${liquid ? '' : `, ${show(last.body.pascal, 'gauge', system)}`}.`,
+            lasts === null ? 'Nothing draws from it now.' : `At what is drawn now it lasts ${show(lasts, 'time', system)}.`,
+            !liquid && `Usable down to ${show(LEAST, 'gauge', system)}.`,
+          ]
+            .filter(Boolean)
+            .join(' ')}
       </p>
       <CheckForm
+        ask={liquid ? 'Read the level' : 'Read the gauge'}
         of={cylinderCheckForm(c, system)}
         known={cylinderKnown}
         system={system}
         label="Keep the reading"
         check={(v) => ({ id: newId(), item: item.id, kind: 'cylinder', body: cylinderSaid(c, v) })}
         onCheck={onCheck}
-      />
-      {last && <TakeBack key={last.id} id={last.id} what="The last reading" system={system} onBack={onBack} />}
+      >
+        {last && <TakeBack key={last.id} id={last.id} what="the last reading" system={system} onBack={onBack} />}
+      </CheckForm>
     </Card>
   );
 }

@@ -1,6 +1,6 @@
 /** The gas side of the shop: what is left and how long it lasts, meters and monitors and their checks, prices, what is let out. */
-import { useMemo, useState } from 'react';
-import { gasNames, type Gas } from '../../../core/basics/gases';
+import { useMemo, useState, type ReactNode } from 'react';
+import { gasNames, meterState, type Gas } from '../../../core/basics/gases';
 import { checksOf, itemsOf, type Check, type NewCheck, type Prices, type RegisterItem } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import type { BoardCylinder } from '../../../core/work/run';
@@ -45,13 +45,23 @@ function GasPlace({ registers, checks: first, monitors, prices, running, supplie
   const back = (id: string) => setChecks((all) => all.filter((c) => c.id !== id));
   const cylinders = itemsOf(registers, 'cylinder');
   const meters = itemsOf(registers, 'meter');
+  // What is wrong stands first; in the order the page came with, so that nothing moves while it is being checked.
+  const [wrongFirst] = useState(() => {
+    const rank = { off: 0, drifting: 0, unchecked: 1, good: 2 };
+    const state = (id: string) =>
+      meterState(
+        checksOf(first, 'meter', id).map((c) => ({ ...c.body, when: c.when })),
+        made,
+      ).state;
+    return [...meters].sort((a, b) => rank[state(a.id)] - rank[state(b.id)]);
+  });
   const nameOf = (id: string) =>
     registers.find((r) => r.id === id)?.label ?? monitors.find((m) => m.id === id)?.name ?? 'an item that is gone';
   return (
     <ReaderUnits value={system}>
-      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-2">
+      <div className="space-y-5">
         {unread.length > 0 && (
-          <div role="alert" className="border-l-8 border-base-content bg-base-200 p-3 lg:col-span-2">
+          <div role="alert" className="border-l-8 border-base-content bg-base-200 p-3">
             <p className="font-semibold">
               □ {unread.length} {unread.length === 1 ? 'check' : 'checks'} cannot be read and {unread.length === 1 ? 'is' : 'are'} passed
               over.
@@ -60,65 +70,84 @@ function GasPlace({ registers, checks: first, monitors, prices, running, supplie
               <TakeBack
                 key={u.id}
                 id={u.id}
-                what={`The check of ${nameOf(u.item)}`}
+                what={`the check of ${nameOf(u.item)}`}
                 system={system}
                 onBack={(id) => setUnread((all) => all.filter((x) => x.id !== id))}
               />
             ))}
           </div>
         )}
-        <section aria-labelledby="cylinders">
-          <h2 id="cylinders" className="border-b-2 border-base-content text-lg font-semibold">
-            Cylinders
-          </h2>
-          {cylinders.length === 0 && <Nothing what="cylinder" />}
-          {cylinders.map((c) => (
-            <CylinderCard
-              key={c.id}
-              item={c}
-              checks={checksOf(checks, 'cylinder', c.id)}
-              time={now}
-              supply={supplies.find((s) => s.id === c.id)}
-              system={system}
-              onCheck={take}
-              onBack={back}
-            />
-          ))}
+        <div className="grid gap-x-8 gap-y-6 md:grid-cols-2 lg:grid-cols-3">
+          <Shelf title="Flow meters" empty={meters.length === 0 && 'flow meter'}>
+            {wrongFirst.map((m) => (
+              <MeterCard
+                key={m.id}
+                item={m}
+                meters={meters}
+                checks={checksOf(checks, 'meter', m.id)}
+                now={now}
+                system={system}
+                onCheck={take}
+                onBack={back}
+              />
+            ))}
+          </Shelf>
+          <Shelf title="Bottles" empty={cylinders.length === 0 && 'cylinder'}>
+            {cylinders.map((c) => (
+              <CylinderCard
+                key={c.id}
+                item={c}
+                checks={checksOf(checks, 'cylinder', c.id)}
+                time={now}
+                supply={supplies.find((s) => s.id === c.id)}
+                system={system}
+                onCheck={take}
+                onBack={back}
+              />
+            ))}
+          </Shelf>
+          <Shelf title="Oxygen monitors" empty={false}>
+            {monitors.length === 0 && (
+              <p className="py-3 text-sm">
+                No monitor yet. Register it under{' '}
+                <a className="link" href="/devices">
+                  Devices
+                </a>
+                ; without one a purge goes by the clock.
+              </p>
+            )}
+            {monitors.map((m) => (
+              <MonitorCardView
+                key={m.id}
+                card={m}
+                checks={checksOf(checks, 'monitor', m.id)}
+                now={now}
+                system={system}
+                onCheck={take}
+                onBack={back}
+              />
+            ))}
+          </Shelf>
+        </div>
+        <div className="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[2fr_1fr]">
           <Released running={running} system={system} />
           <PriceForm prices={prices} system={system} />
-        </section>
-        <section aria-labelledby="meters">
-          <h2 id="meters" className="border-b-2 border-base-content text-lg font-semibold">
-            Flow meters
-          </h2>
-          {meters.length === 0 && <Nothing what="flow meter" />}
-          {meters.map((m) => (
-            <MeterCard
-              key={m.id}
-              item={m}
-              meters={meters}
-              checks={checksOf(checks, 'meter', m.id)}
-              now={now}
-              system={system}
-              onCheck={take}
-              onBack={back}
-            />
-          ))}
-          <h2 className="mt-6 border-b-2 border-base-content text-lg font-semibold">Oxygen monitors</h2>
-          {monitors.map((m) => (
-            <MonitorCardView
-              key={m.id}
-              card={m}
-              checks={checksOf(checks, 'monitor', m.id)}
-              now={now}
-              system={system}
-              onCheck={take}
-              onBack={back}
-            />
-          ))}
-        </section>
+        </div>
       </div>
     </ReaderUnits>
+  );
+}
+
+/** One kind of thing in a column; what is wrong stands first. */
+function Shelf({ title, empty, children }: { title: string; empty: string | false; children: ReactNode }) {
+  const id = title.replace(/\W/g, '').toLowerCase();
+  return (
+    <section aria-labelledby={id}>
+      <h2 id={id} className="border-b-2 border-base-content text-lg font-semibold">
+        {title}
+      </h2>
+      {empty ? <Nothing what={empty} /> : children}
+    </section>
   );
 }
 
@@ -137,8 +166,10 @@ function Released({ running, system }: { running: Running[]; system: System }) {
   const bays = [...new Set(running.map((r) => r.bay))].map((b): [string, Running[]] => [b, running.filter((r) => r.bay === b)]);
   const hour = useMemo(() => running.reduce((s, r) => s + r.flow * 3600, 0), [running]);
   return (
-    <div className="mt-4">
-      <h2 className="border-b-2 border-base-content text-lg font-semibold">Gas let out now</h2>
+    <section aria-labelledby="out">
+      <h2 id="out" className="border-b-2 border-base-content text-lg font-semibold">
+        Let out into the room now
+      </h2>
       <p className="py-1">
         <span className="font-figure text-2xl font-bold">{show(hour, 'volume', system)}</span> an hour from {running.length}{' '}
         {running.length === 1 ? 'purge' : 'purges'}
@@ -161,6 +192,6 @@ function Released({ running, system }: { running: Running[]; system: System }) {
         Argon and nitrogen displace air without warning and lie in pits and low bays; helium gathers under the roof. Ventilate, wear an
         oxygen alarm, never rely on the purge monitor. How much air this room needs is for a qualified person to say.
       </p>
-    </div>
+    </section>
   );
 }

@@ -1,6 +1,6 @@
 /** A flow meter: what its checks say, its trend, the set point, and what gas, pressure and altitude do to it. */
 import { useCallback, useState } from 'react';
-import { gasNames, meterFactor, meterNames, meterState, OFF, readsOff, setPoint, type Gas, type Meter } from '../../../core/basics/gases';
+import { gasNames, meterFactor, meterNames, meterState, meterVerdict, setPoint, type Gas, type Meter } from '../../../core/basics/gases';
 import { meterCheckForm, setPointForm, usualPurge, type CheckOf, type ItemOf } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
 import { LiveField, LivePick } from '../kit/LiveField';
@@ -32,35 +32,34 @@ export function MeterCard({
   const m = item.body;
   const usual = usualPurge(system);
   const points = checks.slice(-8).map((c) => c.body.checkReading / c.body.reading);
-  const wrongState = state.state !== 'good';
   return (
     <Card
+      id={item.id}
       label={item.label}
-      about={`${meterNames[m.meterKind]}${m.station ? `, ${m.station}` : ''}`}
-      glance={
-        state.state === 'good'
-          ? '✓ good'
-          : state.state === 'off' || (state.state === 'drifting' && Math.abs(state.factor - 1) > OFF)
-            ? `${readsOff(state.factor).toLowerCase()}; set ${show(setPoint(usual, state.factor), 'flow', system)} for ${show(usual, 'flow', system)}`
-            : state.state
-      }
-      bad={wrongState}
+      about={`${m.station ? `${m.station}, ` : ''}${meterNames[m.meterKind]}`}
+      glance={meterVerdict(state, usual, system)}
+      bad={state.state !== 'good'}
     >
-      <div className="flex items-center gap-4">
-        <p className="grow text-sm">{state.text}</p>
-        {points.length > 1 && <Trend points={points} />}
-      </div>
+      {(state.state === 'drifting' || state.state === 'unchecked') && (
+        <div className="flex items-center gap-4">
+          <p className="grow text-sm">{state.text}</p>
+          {points.length > 1 && <Trend points={points} />}
+        </div>
+      )}
       <CheckForm
+        ask="Check it"
+        caution="Torch output off, or the gas-test button, before a check meter goes over the torch."
         of={meterCheckForm(meters.filter((x) => x.id !== item.id))}
         known={{ at: 'hose end' }}
         system={system}
         label="Keep the check"
         check={({ by, ...v }) => ({ id: newId(), item: item.id, kind: 'meter', body: { ...v, checkMeter: by?.id ?? null } })}
         onCheck={onCheck}
-      />
-      {checks.length > 0 && (
-        <TakeBack key={checks.at(-1)?.id} id={checks.at(-1)?.id ?? ''} what="The last check" system={system} onBack={onBack} />
-      )}
+      >
+        {checks.length > 0 && (
+          <TakeBack key={checks.at(-1)?.id} id={checks.at(-1)?.id ?? ''} what="the last check" system={system} onBack={onBack} />
+        )}
+      </CheckForm>
       <SetPoint meter={m} factor={state.factor} usual={usual} system={system} />
     </Card>
   );
@@ -86,7 +85,7 @@ function SetPoint({ meter: m, factor: checked, usual, system }: { meter: Meter; 
   );
   return (
     <details className="mt-1 text-sm">
-      <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Set point and corrections ›</summary>
+      <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Another flow, gas or pressure ›</summary>
       <WrongFields value={tell}>
         <div className="grid grid-cols-2 items-start gap-2 md:grid-cols-4">
           {part('wanted')}

@@ -47,55 +47,71 @@ export function MonitorCardView({
   const days = calibrated ? Math.round((at - Date.parse(calibrated)) / 86_400_000) : null;
   return (
     <Card
+      id={card.id}
       label={card.name}
       about={`at the ${card.place}`}
-      glance={fresh ? (verdict?.ok ? '✓ checked this shift' : 'off') : 'not checked this shift'}
+      glance={
+        !fresh
+          ? 'Not checked this shift'
+          : verdict?.ok
+            ? `✓ Checked: ${show(last.body.air, 'oxygen', system)} in air, ${show(last.body.bottle, 'oxygen', system)} in the bottle`
+            : (verdict?.text ?? '')
+      }
       bad={!(fresh && verdict?.ok)}
     >
       <p className="text-sm">
         {last
-          ? `${verdict?.text ?? ''} ${show(last.body.air, 'oxygen', system)} in air, ${show(last.body.bottle, 'oxygen', system)} in bottle gas, ${ago(at - last.when)}.`
-          : 'Never checked.'}{' '}
-        {cellFools[cell]} Its pump draws about {show(card.sampleFlow, 'flow', system)}: the vent must pass more.{' '}
+          ? fresh
+            ? `Checked ${ago(at - last.when)}. `
+            : `Last checked ${ago(at - last.when)}: ${show(last.body.air, 'oxygen', system)} in air, ${show(last.body.bottle, 'oxygen', system)} in bottle gas. `
+          : 'Never checked. '}
         {days === null
           ? 'Calibration date not known.'
           : days > CALIBRATED_DAYS
             ? `Calibrated ${days} days ago: due.`
-            : `Calibrated ${days} days ago.`}{' '}
-        It is not a personal oxygen alarm.
+            : `Calibrated ${days} days ago.`}
       </p>
       <CheckForm
+        ask="Check it"
         of={monitorCheckForm}
         system={system}
         label="Keep the check"
         check={(body) => ({ id: newId(), item: card.id, kind: 'monitor', body })}
         onCheck={onCheck}
-      />
-      <div className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4">
-        <LivePick
-          label="Cell"
-          value={cell}
-          options={cellSchema.options.map((c) => ({ value: c, label: c }))}
-          onValue={(c) => {
-            setCell(c);
-            void keepCard({ cell: c });
-          }}
-        />
-        <label className="block text-sm font-medium">
-          Calibrated on
-          <input
-            type="date"
-            className="input min-h-12 w-full"
-            value={calibrated}
-            onChange={(e) => {
-              setCalibrated(e.target.value);
-              void keepCard({ calibratedOn: e.target.value || null });
+      >
+        {last && <TakeBack key={last.id} id={last.id} what="the last check" system={system} onBack={onBack} />}
+      </CheckForm>
+      <details className="mt-1 text-sm">
+        <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Its cell, and what fools it ›</summary>
+        <p>
+          {cellFools[cell]} Its pump draws about {show(card.sampleFlow, 'flow', system)}: the vent must pass more. It is not a personal
+          oxygen alarm.
+        </p>
+        <div className="mt-1 grid grid-cols-2 items-start gap-2">
+          <LivePick
+            label="Cell"
+            value={cell}
+            options={cellSchema.options.map((c) => ({ value: c, label: c }))}
+            onValue={(c) => {
+              setCell(c);
+              void keepCard({ cell: c });
             }}
           />
-        </label>
-      </div>
+          <label className="block text-sm font-medium">
+            Calibrated on
+            <input
+              type="date"
+              className="input min-h-12 w-full"
+              value={calibrated}
+              onChange={(e) => {
+                setCalibrated(e.target.value);
+                void keepCard({ calibratedOn: e.target.value || null });
+              }}
+            />
+          </label>
+        </div>
+      </details>
       <RefusalNote refusal={refusal} />
-      {last && <TakeBack key={last.id} id={last.id} what="The last check" system={system} onBack={onBack} />}
     </Card>
   );
 }

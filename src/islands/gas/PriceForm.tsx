@@ -11,8 +11,8 @@ export function PriceForm({ prices, system }: { prices: Prices | null; system: S
   const unit = priceUnit(system);
   const [kept, setKept] = useState(false);
   return (
-    <div className="mt-4">
-      <h2 className="border-b-2 border-base-content text-lg font-semibold">Prices</h2>
+    <details>
+      <summary className="min-h-12 cursor-pointer list-none border-b-2 border-base-content text-lg font-semibold">What gas costs ›</summary>
       <Form
         row
         again={false}
@@ -20,7 +20,7 @@ export function PriceForm({ prices, system }: { prices: Prices | null; system: S
         known={pricesKnown(prices, system)}
         system={system}
         label="Keep the prices"
-        className="mt-1 grid grid-cols-3 items-start gap-2"
+        className="mt-1 grid grid-cols-2 items-start gap-2"
         onRecord={async (v) => {
           setKept(false);
           const sent = await request('PUT', '/api/prices', pricesSaid(v, system));
@@ -36,6 +36,6 @@ export function PriceForm({ prices, system }: { prices: Prices | null; system: S
         For a {unit.name} {system === 'inch' ? 'as your supplier sells it' : 'at 15 °C and 1 bar'}. Every plan and every record then says
         what its gas costs. {kept && <strong>Kept.</strong>}
       </p>
-    </div>
+    </details>
   );
 }

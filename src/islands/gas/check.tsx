@@ -11,37 +11,56 @@ import { request, type Refusal } from '../post';
 export type OnCheck = (check: NewCheck) => Promise<{ refusal: Refusal | null; note: string }>;
 
 type CheckProps<T extends Table> = {
+  /** the press that opens it */
+  ask: string;
   of: T;
   known?: Partial<Values<T>>;
   system: System;
   label: string;
+  /** what holds while it is taken */
+  caution?: string;
   /** the check that comes of the fields */
   check: (v: Values<T>) => NewCheck;
   onCheck: OnCheck;
+  /** beside the press while it is shut */
+  children?: ReactNode;
 };
 
-/** A look at an instrument: its fields in a row; what the server minds is said below, and what was refused stays in its field. */
-export function CheckForm<T extends Table>({ of, known = {}, system, label, check, onCheck }: CheckProps<T>) {
+/** A look at an instrument, behind one press: its fields in a row; what the server minds is said below, and what was refused stays in its field. */
+export function CheckForm<T extends Table>({ ask, of, known = {}, system, label, caution, check, onCheck, children }: CheckProps<T>) {
+  const [open, setOpen] = useState(false);
   const [note, setNote] = useState('');
   return (
     <>
-      <Form
-        row
-        of={of}
-        known={known}
-        system={system}
-        label={label}
-        className="mt-1 grid grid-cols-2 items-start gap-2 md:grid-cols-4"
-        onRecord={async (v) => {
-          const answer = await onCheck(check(v));
-          setNote(answer.note);
-          return answer.refusal;
-        }}
-      >
-        {Object.keys(of).map((name) => (
-          <Field key={name} name={name} />
-        ))}
-      </Form>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <button type="button" className="btn min-h-12" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {ask}
+        </button>
+        {!open && children}
+      </div>
+      {open && (
+        <>
+          {caution && <p className="caution mt-2 bg-base-200 p-2 pl-6 text-sm">{caution}</p>}
+          <Form
+            row
+            of={of}
+            known={known}
+            system={system}
+            label={label}
+            className="mt-1 grid grid-cols-2 items-start gap-2"
+            onRecord={async (v) => {
+              const answer = await onCheck(check(v));
+              setNote(answer.note);
+              if (!answer.refusal) setOpen(false);
+              return answer.refusal;
+            }}
+          >
+            {Object.keys(of).map((name) => (
+              <Field key={name} name={name} />
+            ))}
+          </Form>
+        </>
+      )}
       {note && (
         <p role="status" className="text-sm font-medium">
           □ {note}
@@ -59,7 +78,7 @@ export function TakeBack({ id, what, system, onBack }: { id: string; what: strin
   if (!open)
     return (
       <button type="button" className="btn min-h-11 btn-ghost btn-sm" onClick={() => setOpen(true)}>
-        {what} was entered wrongly
+        Take {what} back
       </button>
     );
   return (
@@ -79,32 +98,38 @@ export function TakeBack({ id, what, system, onBack }: { id: string; what: strin
   );
 }
 
-/** One cylinder, meter or monitor: its name, what it is, and what is to be read at a glance; the rest below. */
+/** One cylinder, meter or monitor: its name, the verdict as the sentence to read from afar, and what it rests on below. */
 export function Card({
+  id,
   label,
   about,
   glance,
   bad,
+  drawing,
   children,
 }: {
+  /** where an address with it leads */
+  id: string;
   label: string;
   about: string;
   glance: ReactNode;
   bad: boolean;
+  drawing?: ReactNode;
   children: ReactNode;
 }) {
   return (
-    <article className="border-b border-base-300 py-3" aria-label={label}>
-      <div className="flex items-baseline justify-between gap-3">
-        <h3 className="font-semibold">
-          {label} <span className="text-sm font-normal">{about}</span>
+    <article id={id} className="flex gap-3 border-b border-base-300 py-3" aria-label={label}>
+      {drawing}
+      <div className="min-w-0 grow">
+        <h3 className="text-sm">
+          <strong className="text-base">{label}</strong> {about}
         </h3>
-        <p data-testid="glance" className={`font-semibold ${bad ? 'text-error' : ''}`}>
+        <p data-testid="glance" className={`font-figure text-xl leading-snug font-bold ${bad ? 'text-error' : ''}`}>
           {bad && '■ '}
           {glance}
         </p>
+        {children}
       </div>
-      {children}
     </article>
   );
 }

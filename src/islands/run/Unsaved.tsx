@@ -3,6 +3,7 @@ import { markNames } from '../../../core/work/run';
 import type { BodyOf } from '../../../core/work/record';
 import { timed } from '../../../core/basics/units';
 import { HoldButton } from '../kit/HoldButton';
+import { useLate } from '../kit/useLate';
 import { useNow } from '../kit/useNow';
 import { serverTime } from '../post';
 import { forget, tryNow, type Waiting } from '../queue';
@@ -41,11 +42,17 @@ export function Unsaved({ list, live, readAt, madeAt }: Props) {
   const aside = open.filter((w) => !w.unkept && (w.trouble?.tries ?? 0) >= 3);
   const unkept = open.filter((w) => w.unkept);
   const refused = list.filter((w) => w.refusal !== null);
+  // A mark on its way for a moment moves nothing on the page: the next press would land beside what it meant.
+  const late = useLate(waits.length > 0);
   const oldest = waits[0] && Date.parse(waits[0].event.happenedAt) + waits[0].event.offsetMs;
   return (
     <>
       {(waits.length > 0 || !live) && (
-        <p role="status" data-testid="unsaved" className="border-l-8 border-base-content bg-base-200 p-3 font-semibold">
+        <p
+          role="status"
+          data-testid="unsaved"
+          className={late || !live ? 'border-l-8 border-base-content bg-base-200 p-3 font-semibold' : 'sr-only'}
+        >
           □ {!live && <Lost readAt={readAt} madeAt={madeAt ?? serverTime()} />}{' '}
           {waits.length > 0 &&
             `${waits.length} ${waits.length === 1 ? 'mark is' : 'marks are'} on this device only, not saved yet: ${names(waits)}. Sent when Sentrel answers${oldest !== undefined ? `; the oldest is ${timed(Math.max(0, (serverTime() - oldest) / 1000))} old` : ''}.`}

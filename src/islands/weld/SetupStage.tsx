@@ -48,6 +48,12 @@ function SetupStage() {
               <Field name="amps" />
               <Field name="postFlow" />
             </div>
+            {wps && state.fitup && wps.body.revision !== state.fitup.wps.revision && (
+              <p className="text-sm font-semibold">
+                □ {wps.label} is at revision {wps.body.revision} now; this weld was fitted up to revision {state.fitup.wps.revision}. Ask
+                which counts.
+              </p>
+            )}
             {range && amps !== undefined && (amps < range[0] || amps > range[1]) && (
               <p className="text-sm font-semibold">
                 ■ Deviation: {wps.label} gives {range[0]} to {range[1]} A. The WPS is the limit.
