@@ -1,15 +1,18 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { enter, makeWorld, runBody, say, work, type World } from '../tests/database';
+import { enter, makeWorld, runBody, say, tube, work, type World } from '../tests/database';
 import { board } from './board';
 import { handClock, moveClock, now, testing } from './clock';
 import { intake } from './record/readings';
 import { closeSession, openSession, setUnits, whoHolds } from './people';
 import { devices } from './devices';
 import { current } from '../core/models/criteria';
+import { setupForWeld, startingSetup } from '../core/models/setup';
+import { drawnOf, layList } from '../core/work/jobs';
 import { addRegisterItem, criteria, registerItems, shipCriteria } from './registers';
 import { connect, isDatabaseAway } from './sql';
-import { addWork, jobNames, placeOf } from './work';
+import { setupOf } from './setups';
+import { addWork, jobNames, lastWork, placeOf } from './work';
 
 let w: World;
 beforeAll(async () => {
@@ -39,6 +42,23 @@ describe('work entered', () => {
   it('two who enter the same job at once make one job', async () => {
     await Promise.all([1, 2, 3].map((i) => enter(w, { job: 'Same job', spool: `S-${i}`, firstNumber: `X-${i}` })));
     expect((await jobNames(w.sql)).filter((j) => j === 'Same job')).toHaveLength(1);
+  });
+  it('as it was drawn: each weld has its joint in the order of numbers; a spool that was drawn before stays as it is', async () => {
+    const laid = layList('300 mm, weld, elbow up, weld, 300 mm', 'metric', tube);
+    const drawn = drawnOf(laid);
+    const ids = () => [1, 2].map(() => ({ event: uuid(), weld: uuid() }));
+    const entry = (firstNumber: string) => work({ spool: 'DRAWN', firstNumber, count: 2 });
+    const { spool, welds } = await addWork(w.sql, Date.now, who(), entry('D-1'), ids(), false, drawn);
+    const kept = await setupOf(w.sql, spool);
+    expect(kept).toMatchObject({ joints: { [welds[0] ?? '']: 'p2', [welds[1] ?? '']: 'p3' }, version: 1 });
+    expect(setupForWeld(kept?.setup ?? startingSetup(tube), kept?.joints ?? {}, welds[1] ?? '').joint).toBe('p3');
+    await addWork(w.sql, Date.now, who(), entry('D-5'), ids(), false, drawnOf(layList('1 m, weld, 1 m', 'metric', tube)));
+    expect(await setupOf(w.sql, spool)).toEqual(kept);
+  });
+  it('is what the next work goes on with: job, line, number; never the demo', async () => {
+    await enter(w, { job: 'Newest', line: 'L-4', spool: 'N-1', firstNumber: 'N-07' });
+    await addWork(w.sql, Date.now, who(), work({ job: 'Shown', spool: 'X' }), [{ event: uuid(), weld: uuid() }], true);
+    expect(await lastWork(w.sql)).toMatchObject({ job: 'Newest', line: 'L-4', number: 'N-07', design: { alloyA: '316L' } });
   });
   it('a criterion that does not exist is refused', async () => {
     const entry = work({ spool: 'C', design: { ...work().design, criterion: { id: 'House-MP', version: 9 } } });

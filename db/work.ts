@@ -2,7 +2,7 @@
 import { v7 as uuid } from 'uuid';
 import { versionOf } from '../core/work/record';
 import { ROUND, type Seam } from '../core/basics/seam';
-import { weldNumbers, type NewWork, type SpoolWeld, type WeldPlace } from '../core/work/jobs';
+import { designSchema, weldNumbers, type Drawn, type LastWork, type NewWork, type SpoolWeld, type WeldPlace } from '../core/work/jobs';
 import { append, appendIn, type Answer, type Who } from './record/append';
 import { runState } from './record/stored';
 import type { Clock } from './clock';
@@ -28,6 +28,7 @@ async function findOrAdd(sql: Sql, work: NewWork, at: Date, demo: boolean): Prom
  * Enters a spool with N welds alike, making job and line where they are new.
  * Repeating it with the same ids adds nothing.
  * @param ids one event id and one weld id a weld, given by the sender
+ * @param drawn how the spool lies, and the joint of each weld in the order of numbers; a spool that was drawn before stays as it is
  */
 export async function addWork(
   sql: Sql,
@@ -36,6 +37,7 @@ export async function addWork(
   work: NewWork,
   ids: { event: string; weld: string }[],
   demo = false,
+  drawn: Drawn | null = null,
 ): Promise<{ spool: string; welds: string[]; refused: Answer[] }> {
   const at = clock();
   const spool = await findOrAdd(sql, work, new Date(at), demo);
@@ -56,7 +58,31 @@ export async function addWork(
     if (answer.status > 201) refused.push(answer);
     else welds.push(weld);
   }
+  if (drawn && welds.length > 0) await drawSpool(sql, spool, drawn, welds, who.person, new Date(at));
   return { spool, welds, refused };
+}
+
+async function drawSpool(
+  db: Db,
+  spool: string,
+  { setup, joints }: Drawn,
+  welds: readonly string[],
+  by: string | null,
+  at: Date,
+): Promise<void> {
+  const taken = Object.fromEntries(welds.flatMap((w, i) => (joints[i] === undefined ? [] : [[w, joints[i]]])));
+  await db`insert into spool_setup (spool, setup, joints, by_person, updated_at)
+    values (${spool}, ${db.json(setup)}, ${db.json(taken)}, ${by}, ${at}) on conflict do nothing`;
+}
+
+/** The newest work that is no demo; null before there is any. */
+export async function lastWork(db: Db): Promise<LastWork | null> {
+  const [row] = await db<{ job: string; line: string; number: string; design: unknown }[]>`
+    select j.name as job, l.name as line, w.number, w.summary -> 'design' as design
+    from job j join line l on l.job = j.id join spool s on s.line = l.id join weld w on w.spool = s.id
+    where not j.cleared and not j.demo order by w.id desc limit 1`;
+  const design = row && designSchema.safeParse(row.design);
+  return row && design?.success ? { ...row, design: design.data } : null;
 }
 
 export async function placeOf(db: Db, weld: string): Promise<WeldPlace | null> {

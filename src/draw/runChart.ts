@@ -45,7 +45,7 @@ export function runChartOption({ run, readings, flows, limit, system, seamOf }: 
   });
   return {
     animation: false,
-    grid: { left: 58, right: flow.length ? 58 : 12, top: 34, bottom: 22 },
+    grid: { left: 68, right: flow.length ? 58 : 12, top: 34, bottom: 22 },
     xAxis: base.xAxis,
     yAxis: [
       base.yAxis,

@@ -267,3 +267,47 @@ test('the server plans too, in a thread of its own, and says what is wrong where
   expect([bad.status(), await bad.text()]).toEqual([422, expect.stringContaining('There is no vent')]);
   expect((await page.request.post('/api/plan', { headers: json, data: { setup: 7, limitPpm: 'low' } })).status()).toBe(422);
 });
+
+test('new work is its drawing: sizes pressed, parts put on, joints pressed, numbers in their order; the next goes on from it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await page.goto('/work/new');
+  await awake(page);
+  await field(page, 'Size').fill('');
+  await field(page, 'Size series').selectOption('inch-tube');
+  await page.getByRole('group', { name: 'Sizes' }).getByRole('button', { name: /^2 / }).click();
+  await expect(field(page, 'Size')).toHaveValue('2');
+  for (const [name, value] of [
+    ['Job', 'Drawn job'],
+    ['Line', 'Drawn line'],
+    ['Spool', 'DR-1'],
+    ['First weld number', 'DR-08'],
+  ] as const)
+    await field(page, name).fill(value);
+  await field(page, 'Criterion').selectOption('House-MP');
+  for (const part of ['Elbow 90', 'Straight', 'Reducer']) await press(page, part);
+  await expect(page.getByText('To be welded: DR-08, DR-09, DR-10, DR-11.')).toBeVisible();
+  await page.getByRole('button', { name: /to be welded as DR-08$/ }).click();
+  await expect(page.getByText('To be welded: DR-08, DR-09, DR-10.')).toBeVisible();
+  await expect(field(page, 'Welds alike')).toHaveValue('3');
+  const line = field(page, 'The spool in one line');
+  const laid = await line.inputValue();
+  await line.fill(`${laid}, wobble`);
+  await expect(page.getByText(/At "wobble"/)).toBeVisible();
+  await press(page, 'Enter the welds');
+  await expect(page.getByText(/The spool cannot be drawn/)).toBeVisible();
+  await line.fill(laid);
+  await field(page, 'Welds alike').fill('2');
+  await press(page, 'Enter the welds');
+  await expect(page.getByText('3 joints are pressed for 2 welds. Press fewer, or enter more.')).toBeVisible();
+  await field(page, 'Welds alike').fill('3');
+  await press(page, 'Enter the welds');
+  await expect(page.getByText('3 welds entered')).toBeVisible();
+  await page.goto('/work/new');
+  await awake(page);
+  await expect(field(page, 'Job')).toHaveValue('Drawn job');
+  await expect(field(page, 'First weld number')).toHaveValue('DR-11');
+  await expect(field(page, 'Spool')).toHaveValue('');
+});

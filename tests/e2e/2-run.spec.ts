@@ -39,7 +39,7 @@ test('one purge serves two welds in turn, peeled by arc: each has its own span, 
   await page.locator('[data-stage="weld"]').click();
   await expect(page.getByText(/One purge for Q-7, Q-8; this weld’s turn: 0:00 to \d:\d\d\./)).toBeVisible();
   await page.goto(`/welds/${a}/record`);
-  await expect(page.getByText('Tape off, 6-3')).toBeVisible();
+  await expect(page.getByText(/Tape off, 6-3 at/)).toBeVisible();
   expect(wrongs).toEqual([]);
 });
 
@@ -116,7 +116,7 @@ test('a frozen monitor and a passed limit call out, here and on the Board, until
   await expect(page.locator('[data-alarm="over"]')).toBeHidden();
   expect((await runEvents(page, run)).some((e) => e.type === 'run.answered' && e.body['alarm'] === 'over')).toBe(true);
   await page.goto(`/welds/${welds[0]}/record`);
-  await expect(page.getByText('Answered: over the limit while welding')).toBeVisible();
+  await expect(page.getByText(/Answered: over the limit while welding at/)).toBeVisible();
   await tell(page.request, run, 'run.ended', { how: 'abandoned', countOut: 2 });
   await bay2(request, { speed: 1, lag: 4, state: 'open', fresh: true });
 });

@@ -103,7 +103,7 @@ test('what was seen on a straight seam stands in lengths on its record', async (
   await press(page, 'Record the look');
   await expect(page.getByRole('button', { name: 'Look recorded' })).toBeVisible();
   await page.goto(`/welds/${weld}/record`);
-  await expect(page.getByText('Outside, HAZ, 1-31/32 in to 3-15/16 in: full blue').first()).toBeVisible();
+  await expect(page.getByText(/Outside, HAZ, 1-31\/32 in to 3-15\/16 in: full blue/).first()).toBeVisible();
   await expect(page.getByRole('img', { name: /^Seam view/ })).toBeVisible();
 });
 

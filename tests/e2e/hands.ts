@@ -114,15 +114,14 @@ export async function enterWork(
   over: { job?: string; spool?: string; count?: string; criterion?: string; alloy?: string } = {},
 ): Promise<string> {
   await page.goto('/work/new');
+  await awake(page);
   await field(page, 'Job').fill(over.job ?? 'Own job');
   await field(page, 'Line').fill('Own line');
   await field(page, 'Spool').fill(over.spool ?? 'OWN-1');
   await field(page, 'Size series').selectOption('inch-tube');
   await field(page, 'Size').fill('2');
-  if (over.alloy) {
-    await field(page, 'Alloy, end A').selectOption(over.alloy);
-    await field(page, 'Alloy, end B').selectOption(over.alloy);
-  }
+  for (const end of ['A', 'B']) await field(page, `Alloy, end ${end}`).selectOption(over.alloy ?? '316L');
+  await field(page, 'Joint').selectOption('square-butt');
   await field(page, 'Criterion').selectOption(over.criterion ?? 'House-MP');
   await field(page, 'First weld number').fill('Q-7');
   await field(page, 'Welds alike').fill(over.count ?? '1');

@@ -9,9 +9,11 @@ export {
   weldNumbers,
   type Design,
   type Joint,
+  type LastWork,
   type NewWork,
   type SpoolWeld,
   type WeldPlace,
 } from './work';
 export { tellCreated, weldCreated, type Created } from './created';
 export { criterionFits, sizeTyped, workAcross, workForm, workSaid, type WorkForm } from './form';
+export { addToList, cutList, drawnOf, drawnSchema, layList, PLAIN_LIST, pressJoint, type Drawn, type Laid } from './drawn';

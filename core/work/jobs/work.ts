@@ -92,3 +92,6 @@ export type WeldPlace = {
   service: string;
   demo: boolean;
 };
+
+/** The newest work of one's own: what the next most likely goes on with. */
+export type LastWork = { job: string; line: string; number: string; design: Design };

@@ -1,14 +1,14 @@
 /** The front of a printed record: what an inspector reads first, and what is missing, before the drawings and the story. */
 import { duration, show, timed } from '../../basics/units';
 import { gasNames } from '../../basics/gases';
-import { outcomeNames, unseenShare, zoneNames, zoneSchema } from '../../models/criteria';
+import { unseenShare, zoneNames, zoneSchema } from '../../models/criteria';
 import { cleanMethodNames, testNames } from '../../models/cleaning';
 import { meets } from '../../models/sensor';
 import type { Reader } from '../event';
 import { dwellFromNames } from '../passivate';
 import type { ArcSpan, RunState } from '../run';
 import { openDeviations } from './deviations';
-import { arcOxygen, testRuns, waitsFor } from './lines';
+import { arcOxygen, testRuns } from './lines';
 import { dams, type WeldState } from './state';
 
 /** `lacks`: nobody said or measured it. */
@@ -111,7 +111,6 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
       unpurged && 'no inside purge',
     ),
     row('Gas on before the arc', on === undefined ? unpurged && 'no inside purge' : on === null ? 'a dam was open' : `${timed(on)}`),
-    row('Verdict', s.verdict && outcomeNames[s.verdict.outcome], ...(s.verdict?.reasons ?? [])),
     row(
       'Cleaned',
       ...s.cleans.map(
@@ -130,11 +129,6 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
           : `${testNames[s.rinse.test]}: ${s.rinse.testPassed === null ? 'not done' : s.rinse.testPassed ? 'passed' : 'failed'}`),
       s.skipped.passivate && `left out: ${s.skipped.passivate}`,
       s.done.passivate && s.bath === null && !s.skipped.passivate && 'not asked for',
-    ),
-    row(
-      'Now',
-      s.closed ? `Closed, unsigned${s.closed.remarks ? `: ${s.closed.remarks}` : ''}` : `Open: ${waitsFor(s).toLowerCase()}`,
-      s.rewelds > 0 && `R${s.rewelds}`,
     ),
   ];
 }

@@ -2,7 +2,7 @@
 import { ROUND } from '../../basics/seam';
 import { describe, expect, it } from 'vitest';
 import { created, fitup, gas, house, id, mark, PERSON, reading, run, RUN, started, stream, T0, weld, WELD, type Say } from './told.fixture';
-import { frontOf, gasOnBefore, missingOf, storyOf, worstWelding, type WeldState } from './index';
+import { conclusionOf, frontOf, gasOnBefore, missingOf, reportOf, storyOf, worstWelding, type WeldState } from './index';
 
 const reader = {
   ...{ criterion: house, system: 'metric' as const, who: (p: string | null) => (p === PERSON ? 'Somebody (S1)' : 'unknown') },
@@ -40,8 +40,6 @@ describe('the front of a record', () => {
       'Time over the limit': '42 s over 50 ppm',
       // From the refill after the look, not from the start of the purge.
       'Gas on before the arc': '4:00 min',
-      Verdict: 'not recorded',
-      Now: 'Open: torch set-up',
     });
   });
   it('gas that was not on is none; a dam that was open is said', () => {
@@ -138,5 +136,39 @@ describe('the story', () => {
     const { others, unread, told } = storyOf({ events: [], runEvents: { [RUN]: broken }, state }, reader);
     expect([others[RUN], unread]).toEqual([1, 1]);
     expect(told.some((t) => t.title === 'Tack')).toBe(false);
+  });
+});
+
+describe('the report', () => {
+  const events = stream(WELD, [created, fitup(), gas(), look]);
+  const runEvents = { [RUN]: stream(RUN, [...arcs, ended({})]) };
+  const whens = { ...reader, when: (iso: string) => iso.slice(0, 19).replace('T', ' ') };
+  const parts = reportOf(storyOf({ events, runEvents, state: weld([fitup(), gas(), look], [run(...arcs)]) }, whens).told, whens);
+  it('goes by stage in the order of time; a purge is the weld’s own from its first arc', () => {
+    const of = (name: string) =>
+      parts.filter((p) => p.name === name).flatMap((p) => p.paragraphs.flatMap((x) => x.sentences.map((t) => t.title)));
+    expect(parts[0]?.stage).toBeNull();
+    expect(of('Weld')).toEqual(['Arc on', 'Arc off', 'Hold', 'Purge done']);
+    expect(parts.flatMap((p) => (p.stage === 'purge' ? p.paragraphs : [])).flatMap((p) => p.sentences.map((t) => t.title))).toContain(
+      'Tack',
+    );
+    expect(parts.flatMap((p) => p.paragraphs.flatMap((x) => x.sentences))).toHaveLength(events.length + (runEvents[RUN]?.length ?? 0));
+  });
+  it('says each entry as a sentence with its time, and once who said what is together', () => {
+    const [paragraph] = parts.find((p) => p.stage === 'weld')?.paragraphs ?? [];
+    expect(paragraph).toMatchObject({ by: 'Somebody (S1)', day: new Date(T0).toISOString().slice(0, 10) });
+    expect(paragraph?.sentences[0]).toMatchObject({ lead: 'Arc on at 08:07:00' });
+    expect(paragraph?.sentences[0]?.text).toMatch(/^31 ppm.*[^.]$/);
+    expect(parts.find((p) => p.stage === 'fitup')?.paragraphs[0]?.sentences[0]?.lead).toMatch(/^At \d\d:\d\d:\d\d$/);
+  });
+  it('a stage gone through again is a part of its own', () => {
+    const twice = stream(WELD, [created, look, gas({}, 950), [look[0], look[1], 1000]]);
+    const { told } = storyOf({ events: twice, runEvents: {}, state: weld([look], []) }, whens);
+    expect(reportOf(told, whens).map((p) => p.name)).toEqual(['Entered', 'Look', 'Gas', 'Look, again']);
+  });
+  it('begins with what it all comes to', () => {
+    const open = conclusionOf(weld([fitup(), gas(), look], [run(...arcs, ended({}))]));
+    expect(open.word).toBe('Open: torch set-up');
+    expect(open.sentences.join(' ')).toContain('dams, tapes and diffusers in, 2 out.');
   });
 });

@@ -5,9 +5,12 @@ import type { Recorded } from './events';
 import { proposed, read, readStream } from './read';
 import type { WeldState } from './state';
 import { isEventType, tell } from './table';
+import type { Stage } from '../stages';
 
 export type Told = Line & {
   id: string;
+  /** the stage it was said in; null for the weld as it was entered */
+  stage: Stage | null;
   /** ISO 8601 */
   at: string;
   actor: string | null;
@@ -69,10 +72,11 @@ export function storyOf(
       is: put ? fresh.filter((d) => !old.includes(d)) : ['taken back'],
     };
   };
+  const stages = stagesOf(own);
   return {
     told: own.map((e) => ({
       ...tell(e, reader),
-      ...{ id: e.id, at: e.happenedAt, actor: e.actor, identified: e.identified },
+      ...{ id: e.id, stage: stages.get(e.id) ?? null, at: e.happenedAt, actor: e.actor, identified: e.identified },
       since: touched.get(e.id) ?? null,
       fallen: fallen.has(e.id),
       changes: changes(e),
@@ -105,4 +109,39 @@ function fallenDecisions(events: readonly Stored[], state: WeldState): Set<strin
       return e.type === 'stage.skipped' && state.skipped[e.body.stage] === undefined ? [e.id] : [];
     }),
   );
+}
+
+const SAID_IN: Partial<Record<Recorded['type'], Stage>> = {
+  'fitup.recorded': 'fitup',
+  'gas.recorded': 'gas',
+  'need.decided': 'gas',
+  'setup.recorded': 'setup',
+  'purge.planned': 'purge',
+  'run.started': 'purge',
+  'look.recorded': 'look',
+  'verdict.given': 'look',
+  'clean.recorded': 'clean',
+  'passivate.started': 'passivate',
+  'passivate.ended': 'passivate',
+  'test.ended': 'passivate',
+  'deviation.settled': 'record',
+  'record.closed': 'record',
+};
+
+/** In which stage each entry was said: a purge is the weld's own from its first arc, a correction belongs to what it corrects. */
+function stagesOf(own: readonly Recorded[]): Map<string, Stage | null> {
+  const stages = new Map<string, Stage | null>();
+  let gas: Stage = 'purge';
+  for (const e of own) {
+    if (e.type === 'run.started') gas = 'purge';
+    if (e.type === 'run.marked' && e.body.mark === 'arc-on') gas = 'weld';
+    const of =
+      e.type === 'weld.corrected' || e.type === 'run.corrected'
+        ? (stages.get(e.body.corrects) ?? null)
+        : e.type === 'stage.skipped'
+          ? e.body.stage
+          : (SAID_IN[e.type] ?? (e.type.startsWith('run.') ? gas : null));
+    stages.set(e.id, of);
+  }
+  return stages;
 }
