@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { makeWorld, type World } from '../../tests/database';
+import { enter, fittedUp, makeWorld, runBody, say, type World } from '../../tests/database';
 import { deviceByKey, revokeDevice } from '../devices';
 import { intake, readingsDigest, readingsSince } from './readings';
 
@@ -24,6 +24,22 @@ it('takes readings once, in any order, however often they are sent', async () =>
   expect(await send([item(3, -1), item(1, -3)], { boot })).toEqual(['taken', 'taken']);
   expect(await send([item(1, -3), item(2, -2), item(3, -1)], { boot })).toEqual(['repeat', 'taken', 'repeat']);
   expect((await readingsSince(w.sql, w.device, t0 - 60_000, t0)).map((r) => (r.at - t0) / 1000)).toEqual([-3, -2, -1]);
+});
+
+it('says whether a purge listens to the device', async () => {
+  const purge = async () => {
+    const sent = { boot: uuid(), sentAt: iso(0), readings: [item(1, -1)] };
+    const answer = await intake(w.sql, clock, { id: w.device, kind: 'oxygen-monitor' }, sent);
+    return 'purge' in answer && answer.purge;
+  };
+  const { spool, welds } = await enter(w, { spool: 'LAMP' });
+  await say(w, welds[0] ?? '', 'fitup.recorded', fittedUp(w));
+  expect(await purge()).toBe(false);
+  const run = uuid();
+  expect((await say(w, run, 'run.started', runBody(w, spool, welds))).status).toBe(201);
+  expect(await purge()).toBe(true);
+  await say(w, run, 'run.ended', { how: 'abandoned', countOut: 2 });
+  expect(await purge()).toBe(false);
 });
 
 it('keeps the good ones when others in the batch are bad, and keeps the bad ones with their reason', async () => {

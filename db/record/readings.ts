@@ -21,7 +21,7 @@ export async function intake(
   clock: Clock,
   device: Pick<Device, 'id' | 'kind'>,
   sent: unknown,
-): Promise<{ answers: ItemAnswer[]; now: string } | { error: string }> {
+): Promise<{ answers: ItemAnswer[]; now: string; purge: boolean } | { error: string }> {
   const batch = readingBatchSchema.safeParse(sent);
   if (!batch.success) return { error: issues(batch.error) };
   if (device.kind !== 'oxygen-monitor' && device.kind !== 'flow-meter') return { error: 'This device sends signals, not readings.' };
@@ -65,7 +65,18 @@ export async function intake(
     await noteSeen(tx, device.id, received);
     await tx`select pg_notify('sentrel', ${JSON.stringify({ device: device.id })})`;
   });
-  return { answers: readings.map((_, i) => answers.get(i) as ItemAnswer), now: received.toISOString() };
+  return {
+    answers: readings.map((_, i) => answers.get(i) as ItemAnswer),
+    now: received.toISOString(),
+    purge: await isOnPurge(sql, device.id),
+  };
+}
+
+/** Does a purge that runs listen to this device? */
+async function isOnPurge(db: Db, device: string): Promise<boolean> {
+  const [row] = await db<{ on: boolean }[]>`
+    select exists (select from claim where kind = 'device' and subject = ${device}) as on`;
+  return row?.on ?? false;
 }
 
 type Row = { at: Date; raw: number; ppm: number; quality: string };

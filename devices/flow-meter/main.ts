@@ -5,14 +5,17 @@ import { speaker } from '../kit/speaker';
 type Shown = { raw: number; lpm: number; quality: 'good' | 'fault' };
 
 const name = process.env['DEVICE_NAME'] ?? 'Flow meter';
-const { clock, say, send, status, queued } = speaker<Shown>('readings', 1000);
+const { clock, say, send, status, queued, purge } = speaker<Shown>('readings', 1000);
 /** set: L/min; ratio: shown over true, as ageing seals make it; sticky: the float hangs where it is */
 let settings = { set: 0, ratio: 1, fault: 'none' as 'none' | 'drop' | 'stick' };
+/** Opened and shut with the purge that listens to it, until somebody turns a knob: a demo that runs by itself. */
+let follows = process.env['DEVICE_FOLLOWS'] === 'yes';
 let shown = 0;
 let last: Shown | null = null;
 let lastStep = clock();
 
 const timer = setInterval(() => {
+  if (follows) settings = { ...settings, set: purge() ? 8 : 0 };
   const now = clock();
   if (now < lastStep || now - lastStep > 3_600_000) lastStep = now - 1000;
   while (now - lastStep >= 1000) {
@@ -34,6 +37,9 @@ control({
 <fieldset><legend>The meter</legend><button data-set='{"fault":"none","ratio":1}'>In order</button><button data-set='{"fault":"stick"}'>Float sticks</button><button data-set='{"fault":"drop"}'>No signal</button><button data-set='{"ratio":1.3}'>Reads 30 % high</button></fieldset>`,
   ),
   state: () => ({ name, status: status(), shown: last ? `${last.lpm.toFixed(2)} L/min` : '-', last, queued: queued(), settings }),
-  set: (change) => void (settings = { ...settings, ...(change as Partial<typeof settings>) }),
+  set: (change) => {
+    follows = false;
+    settings = { ...settings, ...(change as Partial<typeof settings>) };
+  },
   end: () => clearInterval(timer),
 });

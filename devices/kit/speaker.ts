@@ -15,6 +15,8 @@ export type Speaker<T> = {
   /** sends what is queued; resolves when it was answered or has failed */
   send: () => Promise<void>;
   status: () => string;
+  /** does a purge listen to it, as the last answer said */
+  purge: () => boolean;
   queued: () => number;
 };
 
@@ -32,6 +34,7 @@ export function speaker<T extends object>(what: 'readings' | 'signals', most: nu
   const clock = () => Date.now() + ahead + off;
   const queue: (T & { seq: number; at: string })[] = [];
   let status = 'starting';
+  let purge = false;
   let sending = false;
 
   const send = async (): Promise<void> => {
@@ -47,7 +50,12 @@ export function speaker<T extends object>(what: 'readings' | 'signals', most: nu
       });
       if (answer.ok) {
         queue.splice(0, batch.length);
-        const { now, answers } = (await answer.json()) as { now: string; answers: { status: string; reason?: string }[] };
+        const { now, answers, ...more } = (await answer.json()) as {
+          now: string;
+          answers: { status: string; reason?: string }[];
+          purge?: boolean;
+        };
+        purge = more.purge ?? false;
         const wrong = Date.parse(now) - clock() + off;
         if (Math.abs(wrong) > 1500) {
           ahead += wrong;
@@ -74,6 +82,7 @@ export function speaker<T extends object>(what: 'readings' | 'signals', most: nu
     },
     send,
     status: () => status,
+    purge: () => purge,
     queued: () => queue.length,
   };
 }

@@ -10,8 +10,10 @@ import { defaults, freshWorld, read, step, type Settings, type World } from './m
 type Shown = { raw: number; ppm: number; quality: 'good' | 'saturated' };
 
 const name = process.env['DEVICE_NAME'] ?? 'Oxygen monitor';
-const { clock, say, send, status, queued } = speaker<Shown>('readings', 1000);
+const { clock, say, send, status, queued, purge } = speaker<Shown>('readings', 1000);
 let settings: Settings = { ...defaults, state: process.env['DEVICE_STATE'] === 'on' ? 'on' : 'open' };
+/** Its gas is turned on and off with the purge that listens to it, until somebody turns a knob: a demo that runs by itself. */
+let follows = process.env['DEVICE_FOLLOWS'] === 'yes';
 let world: World = freshWorld(settings);
 /** Seconds it has been running before this process: their readings are its backlog. */
 const warm = Math.min(900, Math.max(0, Number(process.env['DEVICE_WARM'] ?? 0) || 0));
@@ -39,7 +41,16 @@ function tick(): void {
   }
 }
 
+/** Takes the spool that a purge begins with: full of air, its gas on. */
+function follow(): void {
+  const state = purge() ? 'on' : 'open';
+  if (!follows || state === settings.state) return;
+  settings = { ...settings, state };
+  if (state === 'on') world = freshWorld(settings);
+}
+
 const timer = setInterval(() => {
+  follow();
   tick();
   void send();
 }, 500);
@@ -56,6 +67,7 @@ control({
     settings,
   }),
   set: ({ fresh, ...change }) => {
+    follows = false;
     settings = { ...settings, ...(change as Partial<Settings>) };
     if (fresh) world = freshWorld(settings);
   },

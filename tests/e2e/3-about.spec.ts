@@ -1,6 +1,6 @@
 /** Getting about: found by a few letters, gone to by two keys, on a phone along the bottom edge; the wall for no hands. */
 import { expect, type Page } from '@playwright/test';
-import { atPurge, awake as drawn, be, due, purging, tell, test, watch } from './hands';
+import { atPurge, awake as drawn, be, due, field, press, purging, tell, test, watch } from './hands';
 
 /** Taken over, and its keys are heard. */
 async function awake(page: Page): Promise<void> {
@@ -85,4 +85,41 @@ test('the wall shows state first, the reading by digits of a twelfth of its heig
   await expect(page.getByRole('button')).toHaveCount(0);
   expect(await page.evaluate(() => document.documentElement.scrollHeight <= innerHeight)).toBe(true);
   await tell(page.request, run, 'run.ended', { how: 'abandoned', countOut: null });
+});
+
+test('the first minutes: what it is for is offered once, a first weld is walked together, left at any point, and is not back uninvited', async ({
+  browser,
+}) => {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  const offer = page.getByRole('region', { name: 'First minutes' });
+  await page.goto('/');
+  await expect(offer).toContainText('The inside of a weld goes black from air nobody sees.');
+  await page.getByRole('button', { name: 'I look about by myself' }).click();
+  await page.reload();
+  await awake(page);
+  await expect(page.getByRole('button', { name: 'Walk a first weld', exact: true })).toBeVisible();
+  await expect(offer).toHaveCount(0);
+  // Invited, it comes: as a weld of the demo, with somebody's name, one step ahead of what is due.
+  await page.getByRole('button', { name: 'Walk a first weld', exact: true }).click();
+  await page.waitForURL(/\/welds\//);
+  const band = page.getByRole('region', { name: 'First weld' });
+  await expect(band).toContainText('Press “Tight all round, flush”');
+  await awake(page);
+  await press(page, 'Tight all round, flush');
+  for (const end of ['A', 'B']) await field(page, `Heat, end ${end}`).selectOption({ label: 'DEMO-H1041' });
+  await field(page, 'WPS').selectOption({ label: 'DEMO-WPS-T1 rev 3' });
+  await press(page, 'Record the fit-up');
+  await expect(band).toContainText('it reads 20.9 in air');
+  await page.reload();
+  await expect(band).toContainText('it reads 20.9 in air');
+  await page.getByRole('button', { name: 'Leave the walk' }).click();
+  await expect(band).toHaveCount(0);
+  await page.reload();
+  await awake(page);
+  await expect(band).toHaveCount(0);
+  await page.goto('/');
+  await awake(page);
+  await expect(offer).toHaveCount(0);
+  await context.close();
 });

@@ -11,6 +11,7 @@ export { carriedFrom, isAlike, type Carried } from './carried';
 export { dams, foldWeld, type WeldState } from './state';
 export { weldFindings } from './findings';
 export { arcOxygen, railLine, stageLine, testRuns, waitsFor } from './lines';
+export { walkStep, type WalkStep } from './walk';
 export { conclusionOf, reportOf, type Paragraph, type Part, type Sentence } from './report';
 export { frontOf, gasOnBefore, missingOf, worstWelding, type FrontRow } from './front';
 export { storyOf, type Told } from './story';

@@ -1,8 +1,6 @@
-/** Days, papers and what is set right in a form: nothing changes that was not touched. */
+/** How an item stands by its day, and what its papers leave open. */
 import { describe, expect, it } from 'vitest';
-import { stock } from '../../../db/demo/stock';
-import { readForm, writeForm, type Table, type Values } from '../../basics/fields';
-import { entered, entryForm, entryKnown, mindsOf, registerSchema, shelfName, standingOf, type Entered, type RegisterItem } from './index';
+import { mindsOf, shelfName, standingOf, type RegisterItem } from './index';
 
 const heat = (over: Partial<Extract<RegisterItem, { kind: 'heat' }>['body']>): RegisterItem => ({
   id: 'h',
@@ -38,18 +36,4 @@ describe('papers of a heat', () => {
     expect(mindsOf(heat({ what: 'filler', sulphur: null }))).toEqual([]);
     expect(mindsOf(heat({ alloy: 'Ti-2', sulphur: null }))).toEqual([]);
   });
-});
-
-describe('an item opened to be set right, and kept as it stands, is the same item', () => {
-  const all = Object.values(stock).filter((i) => i.kind in entered);
-  it.each(all.map((i) => [i.label, i] as const))('%s', (_, item) => {
-    const kind = item.kind as Entered;
-    const { fields, item: made } = entryForm(kind, 'metric');
-    const known = entryKnown({ ...item, id: 'x', expires: '2027-03-01' }, 'metric') as Partial<Values<Table>>;
-    const read = readForm(fields, writeForm(fields, known, 'metric'), 'metric');
-    if (!read.ok) throw new Error(JSON.stringify(read.errors));
-    const again = registerSchema.parse(made(read.values));
-    expect(again).toMatchObject({ ...registerSchema.parse(item), expires: kind in { heat: 0, tool: 0 } ? null : '2027-03-01' });
-  });
-  it('a kit is kept from a purge, never typed', () => expect(entryKnown({ ...stock.kit, id: 'k' }, 'metric')).toBeNull());
 });

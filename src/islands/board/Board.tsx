@@ -13,6 +13,7 @@ import { Alarms, useAlarmSound } from '../run/Alarms';
 import { wakeSound } from '../run/cues';
 import { DemoNote } from './DemoNote';
 import { Bays } from './Bay';
+import { FirstMinutes, useOffered } from './FirstMinutes';
 import { NextForMe } from './NextForMe';
 import { Supplies } from './Supplies';
 import { Waits } from './Waits';
@@ -71,6 +72,7 @@ function Board({ board: first, demo, somebody, system, wall = false }: Props) {
     };
   }, [running, refetch]);
 
+  const [offered, notNow] = useOffered(demo && !wall);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const alarms = board.runs.flatMap((r) =>
     r.alarms.map((a) => ({
@@ -91,7 +93,8 @@ function Board({ board: first, demo, somebody, system, wall = false }: Props) {
     <div className={wall ? 'flex h-dvh flex-col' : ''}>
       <h1 className="sr-only">Board</h1>
       <div className={wall ? '' : 'space-y-3 px-4 pt-3 empty:hidden'}>
-        {!somebody && !wall && (
+        {offered && <FirstMinutes run={board.runs[0]} somebody={somebody} onLeave={notNow} />}
+        {!somebody && !wall && !offered && (
           <p className="border-l-8 border-base-content bg-base-200 p-3">
             Pick who you are at the top right, so that what you record carries a name.
           </p>
@@ -134,7 +137,7 @@ function Board({ board: first, demo, somebody, system, wall = false }: Props) {
           <aside className="space-y-6 bg-base-200 p-4" aria-label="Next, and gas">
             {somebody && <NextForMe board={board} />}
             <Supplies cylinders={board.cylinders} now={now} system={system} />
-            {demo && <DemoNote />}
+            {demo && <DemoNote somebody={somebody} />}
           </aside>
         </div>
       )}

@@ -1,10 +1,15 @@
 /** Says that this is demo data, and clears it away on a second press. */
 import { useState } from 'react';
 import { request } from '../post';
+import { beginWalk } from './FirstMinutes';
 
-export function DemoNote() {
+export function DemoNote({ somebody }: { somebody: boolean }) {
   const [asked, setAsked] = useState(false);
   const [error, setError] = useState('');
+  const walk = async () => {
+    const no = await beginWalk(somebody);
+    if (no) setError(no.error);
+  };
   const clear = async () => {
     const sent = await request('DELETE', '/api/demo');
     if (sent.ok) location.href = '/';
@@ -24,9 +29,14 @@ export function DemoNote() {
           </button>
         </p>
       ) : (
-        <button type="button" className="btn min-h-12" onClick={() => setAsked(true)}>
-          Clear the demo away
-        </button>
+        <p className="flex flex-wrap gap-2">
+          <button type="button" className="btn min-h-12" onClick={() => void walk()}>
+            Walk a first weld
+          </button>
+          <button type="button" className="btn min-h-12" onClick={() => setAsked(true)}>
+            Clear the demo away
+          </button>
+        </p>
       )}
       {error && <p role="alert">■ {error}</p>}
     </section>

@@ -1,5 +1,6 @@
 /** The gas that running purges draw, counting down. */
-import { leftNow } from '../../../core/basics/gases';
+import { left, leftNow } from '../../../core/basics/gases';
+import { Bottle } from '../../draw/Bottle';
 import { show, type System, timed } from '../../../core/basics/units';
 import { DRY_SOON, type BoardCylinder } from '../../../core/work/run';
 
@@ -13,10 +14,12 @@ export function Supplies({ cylinders, now, system }: { cylinders: readonly Board
       <ul>
         {cylinders.map((c) => {
           const is = leftNow(c.body, c.look, c.draws, now, c.changed);
+          const full = left(c.body, { pascal: c.body.rated, celsius: 15, level: 1, changed: false }) ?? 0;
           const low = is?.dryIn != null && is.dryIn < DRY_SOON;
           return (
-            <li key={c.id} className="flex items-baseline justify-between gap-3 border-b border-base-300 py-2">
-              <span>
+            <li key={c.id} className="flex items-center gap-3 border-b border-base-300 py-2">
+              <Bottle form={c.body.form} share={is && full > 0 ? is.left / full : null} low={low} className="w-7 shrink-0" />
+              <span className="grow">
                 <strong>{c.label}</strong>
                 {c.body.station && !c.label.includes(c.body.station) ? `, ${c.body.station}` : ''}
               </span>

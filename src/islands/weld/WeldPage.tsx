@@ -11,6 +11,7 @@ import { Rail } from './Rail';
 import { StagePage } from './StagePage';
 import { useStage } from './stages';
 import { useRecord } from './useRecord';
+import { WalkBand } from './WalkBand';
 
 export default listening(WeldPage);
 
@@ -66,6 +67,7 @@ function Desk() {
       <PlanningDesk active={planning}>
         <div className="flex flex-col lg:h-full lg:min-h-0" data-weld-page data-open={open} data-running={running && 'run'}>
           <Rail open={open} running={running !== undefined} onOpen={(stage) => act({ do: 'open', stage })} />
+          <WalkBand />
           {!live && !running && (
             <p role="alert" className="shrink-0 border-l-8 border-base-content bg-base-200 p-2 text-sm">
               □ Not live: the connection is lost. What you see may be old; what you record is still tried.
