@@ -54,12 +54,18 @@ for (const [name, text] of [
   ['Job', 'Lowmarsh Oat Works'],
   ['Line', 'Cleaning skid'],
   ['Spool', 'CS-7'],
-  ['Size', '60 x 2 mm tube'],
   ['First weld number', 'CS-701'],
 ] as const)
   await field(name).fill(text);
-await field('Size series').selectOption('metric-tube');
 await field('Criterion').selectOption('House-MP');
+await field('Size series').selectOption('inch-tube');
+await field('Size').fill('2');
+for (const part of ['Elbow 90', 'Straight', 'Tee', 'Straight']) await press(part);
+await shot('work');
+await press('Draw it anew');
+await field('Size series').selectOption('metric-tube');
+await field('Size').fill('60 x 2 mm tube');
+await field('Welds alike').fill('1');
 await field('Joint').selectOption('corner');
 await field('Length of the seam').fill('420 mm');
 await press('Enter the welds');
@@ -136,7 +142,6 @@ await page.getByRole('button', { name: 'tee 2', exact: true }).press('Enter');
 await shot('spool');
 await tab('Times');
 await page.waitForTimeout(4000);
-await shot('leg');
 await tab('What gains');
 await page
   .getByRole('button', { name: /^Do it: Vent the straight/ })

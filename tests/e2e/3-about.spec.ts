@@ -1,6 +1,6 @@
 /** Getting about: found by a few letters, gone to by two keys, on a phone along the bottom edge; the wall for no hands. */
 import { expect, type Page } from '@playwright/test';
-import { atPurge, awake as drawn, be, due, field, press, purging, tell, test, watch } from './hands';
+import { atPurge, awake as drawn, be, due, enterWork, field, press, purging, tell, test, watch } from './hands';
 
 /** Taken over, and its keys are heard. */
 async function awake(page: Page): Promise<void> {
@@ -122,4 +122,34 @@ test('the first minutes: what it is for is offered once, a first weld is walked 
   await awake(page);
   await expect(offer).toHaveCount(0);
   await context.close();
+});
+
+test('a scan goes to the field that waits for it, whatever has the focus, and records nothing', async ({ page }) => {
+  await page.goto('/');
+  await be(page, /Bram Tarn/);
+  await enterWork(page, { job: 'Scanned', spool: 'SC-1' });
+  await awake(page);
+  /** As a scanner does it: letters without a pause, and Enter. */
+  const scan = (code: string) =>
+    page.evaluate(
+      (keys) => {
+        for (const key of keys)
+          (document.activeElement ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+      },
+      [...code, 'Enter'],
+    );
+  const picked = (label: string) => field(page, label).locator('option:checked');
+  await scan('DEMO-H1041');
+  await expect(picked('Heat, end A')).toHaveText('DEMO-H1041');
+  await scan('DEMO-H1042');
+  await expect(picked('Heat, end B')).toHaveText('DEMO-H1042');
+  await field(page, 'Heat, end A').focus();
+  await scan('DEMO-H1042');
+  await expect(picked('Heat, end A')).toHaveText('DEMO-H1042');
+  await scan('DEMO-WPS-T1');
+  await expect(picked('WPS')).toHaveText('DEMO-WPS-T1 rev 3');
+  await field(page, 'Narrowest gap').focus();
+  await scan('DEMO-T0511');
+  await expect(picked('Heat, end A')).toHaveText('DEMO-H1042');
+  await expect(due(page, 'fitup')).toBeVisible();
 });

@@ -109,7 +109,7 @@ export type ClockGate = {
 export function clockGate(setup: Setup, plan: Times): ClockGate {
   const figure = (id: string) => plan.figures.find((f) => f.id === id)?.value ?? null;
   if (plan.joint.high === null)
-    return { seconds: null, why: 'no time, since the late end at the joint is never reached. Use a monitor.', model: null };
+    return { seconds: null, why: 'no time is given, too many spools like this never get there. Use a monitor.', model: null };
   const own = practiceFor(setup, figure('volume') ?? 0);
   const waits: [number | null, string][] = [
     [plan.joint.high, 'the joint, at the late end of its range'],

@@ -21,7 +21,7 @@ const check: GasCheck & { at: number } = {
   meter: { id: id(3), label: 'Meter 1', factor: 1, state: 'good' },
   ...{ price: null, typed: { air: { text: '20.8 %', step: 1000 }, bottle: { text: '4 ppm', step: 1 } } },
 };
-const calm: GasNow = { now: SHIFT / 2, checked: () => true, changed: () => false, off: () => null };
+const calm: GasNow = { now: SHIFT / 2, checked: () => true, changed: () => false, off: () => null, otherHose: false };
 const again = (over: Partial<GasNow> = {}, of = registers) =>
   gasAgain(gasForm(of, monitors), gasPicks(check), { ...calm, ...over }, 'metric');
 
@@ -33,11 +33,12 @@ describe('the gas of the last weld, again', () => {
     expect([a.values.air, a.values.bottle]).toEqual([null, null]);
     expect(JSON.stringify(gasPicks(check))).not.toMatch(/20\.8|4 ppm/);
   });
-  it('falls open after the shift, on a changed bottle, a monitor not checked, a meter that is off, and what is no longer at hand', () => {
+  it('falls open after the shift, on a changed bottle or hose, a monitor not checked, a meter that is off, and what is no longer at hand', () => {
     const because = (a: ReturnType<typeof again>) => (a.ok ? '' : a.because);
     expect(because(again({ now: SHIFT }))).toBe('That was before this shift.');
     expect(because(again({ changed: (c) => c === id(2) }))).toMatch(/^A bottle was changed on Bottle 2: read its gauge/);
     expect(because(again({ checked: () => false }))).toMatch(/^Monitor 1 was not checked this shift/);
+    expect(because(again({ otherHose: true }))).toMatch(/^The hose is another one/);
     expect(because(again({ off: () => 'Meter 1 reads 50 % high.' }))).toBe('Meter 1 reads 50 % high.');
     expect(because(again({}, registers.slice(1)))).toMatch(/not at hand any more/);
   });

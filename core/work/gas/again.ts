@@ -22,18 +22,20 @@ export type GasNow = {
   changed: (cylinder: string) => boolean;
   /** what the newest check of this meter says against it; null: nothing */
   off: (meter: string) => string | null;
+  /** is the hose of this purge another than that was? */
+  otherHose: boolean;
 };
 
 export type GasAgain = { ok: true; values: Values<GasForm>; typed: TypedForm } | { ok: false; because: string };
 
 /**
- * A shift's check holds until its bottle, meter or monitor is another; then it is made again (common practice, no source).
+ * A shift's check holds until its bottle, hose, meter or monitor is another; then it is made again (common practice, no source).
  * @param form of the Gas step, as the registers and monitors stand now
  */
 export function gasAgain<F extends GasForm>(
   form: F,
   { picked, at }: GasPicks,
-  { now, checked, changed, off }: GasNow,
+  { now, checked, changed, off, otherHose }: GasNow,
   system: System,
 ): GasAgain {
   const open = (because: string): GasAgain => ({ ok: false, because });
@@ -45,6 +47,7 @@ export function gasAgain<F extends GasForm>(
   if (monitor && !checked(monitor.id)) return open(`${monitor.name} was not checked this shift: let it read air, then bottle gas.`);
   if (values.cylinder && changed(values.cylinder.id))
     return open(`A bottle was changed on ${values.cylinder.label}: read its gauge, and let the monitor read its gas.`);
+  if (monitor && otherHose) return open('The hose is another one: let the monitor read bottle gas through it.');
   const wrong = values.meter && off(values.meter.id);
   if (wrong) return open(wrong);
   const fault = gasFaultsOf(values).find((f) => f.level === 'never');

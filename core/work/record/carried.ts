@@ -4,6 +4,7 @@
  */
 import type { Fitup } from '../fitup';
 import { gasPicks, type GasPicks } from '../gas';
+import type { Setup } from '../../models/setup';
 import type { Design } from '../jobs';
 import type { TorchSetup } from '../torch';
 import type { WeldState } from './weldState';
@@ -16,6 +17,8 @@ export type Carried = {
   papers: Pick<Fitup, 'heatA' | 'heatB' | 'wps' | 'filler'> | null;
   gas: GasPicks | null;
   torch: TorchSetup | null;
+  /** the hoses its purge was fed through; null when it had none yet */
+  hoses: Setup['inlets'][number]['hose'][] | null;
 };
 
 /** Alike: the same joint in the same tube and metals, to the same criterion. */
@@ -36,6 +39,7 @@ export function carriedFrom(last: WeldState, sameSpool: boolean): Carried {
     sameSpool,
     papers: fitup && { heatA: fitup.heatA, heatB: fitup.heatB, wps: fitup.wps, filler: fitup.filler },
     gas: gas && gasPicks(gas),
+    hoses: last.runs.at(-1)?.started.setup.inlets.map((i) => i.hose) ?? null,
     torch: setup && {
       ...{ cup: setup.cup, lens: setup.lens, screen: setup.screen, electrode: setup.electrode, stickOut: setup.stickOut },
       ...{ flow: setup.flow, amps: setup.amps, postFlow: setup.postFlow, figures: setup.figures },

@@ -14,6 +14,7 @@ import {
 import type { System } from '../../../core/basics/units';
 import type { Refusal } from '../post';
 import { RefusalNote } from './notes';
+import { entryOf, useScan } from './useScan';
 
 type AnyForm = { table: Table; across: readonly Across<Table>[]; system: System; id: string };
 const Tables = createContext<AnyForm | null>(null);
@@ -92,6 +93,20 @@ export function Form<T extends Table>({
     read: readSoFar(table, now, system),
     set: (name, value) => put(name, value, { shouldValidate: form.formState.isSubmitted, shouldDirty: true }),
   };
+  useScan((code) => {
+    // The field in hand first, then those that wait, then the others.
+    const inHand = document.activeElement?.getAttribute('name');
+    const rank = (name: string) => (name === inHand ? 0 : now[name] === '' ? 1 : 2);
+    const found = Object.entries(table)
+      .filter(([, f]) => f.shape.kind === 'choice' && (!f.asked || f.asked(now)))
+      .sort(([a], [b]) => rank(a) - rank(b))
+      .flatMap(([name, { shape }]) => {
+        const value = shape.kind === 'choice' ? entryOf(shape.options, code) : null;
+        return value === null ? [] : [{ name, value }];
+      })[0];
+    if (found) view.set(found.name, found.value);
+    return found !== undefined;
+  });
   const fields = typeof children === 'function' ? children(view) : children;
   const { isSubmitting } = form.formState;
   const button = (style: string) => (

@@ -3,14 +3,22 @@ import { useState } from 'react';
 import { gasNames } from '../../../core/basics/gases';
 import { show } from '../../../core/basics/units';
 import { gasAgain, gasSaid, monitorOf, type GasAgain, type GasForm } from '../../../core/work/gas';
+import type { Carried } from '../../../core/work/record';
 import { RefusalNote } from '../kit/notes';
 import type { Refusal } from '../post';
 import { useShop, useWeld } from './context';
 import { useLooks } from './useLooks';
 
+type Hoses = Carried['hoses'];
+/** Hoses of the same length, bore and make, in the same order; what nobody knows is no change. */
+const sameHoses = (a: Hoses, b: Hoses): boolean =>
+  a === null ||
+  b === null ||
+  (a.length === b.length && a.every((h, i) => h.length === b[i]?.length && h.bore === b[i].bore && h.material === b[i].material));
+
 /** What becomes of the last weld's gas here; null where there is none. */
 export function useAgain(form: GasForm): GasAgain | null {
-  const { carried, supplies, system } = useShop();
+  const { carried, supplies, savedSetup, system } = useShop();
   const looks = useLooks();
   if (!carried?.gas) return null;
   /** when the monitor read the gas; without one nothing of it falls open */
@@ -27,6 +35,7 @@ export function useAgain(form: GasForm): GasAgain | null {
       const { state: is, text } = looks.meter(m);
       return is === 'off' || is === 'drifting' ? text : null;
     },
+    otherHose: carried.sameSpool && !sameHoses(carried.hoses, savedSetup?.setup.inlets.map((i) => i.hose) ?? null),
   };
   return gasAgain(form, carried.gas, now, system);
 }

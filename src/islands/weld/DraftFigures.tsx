@@ -1,4 +1,4 @@
-/** What the rules say of what is typed just now. */
+/** By which rules what is typed just now is judged, behind a press. */
 import { Figures } from '../kit/FigureView';
 import { useShop } from './context';
 import { useDesk } from './desk';
@@ -6,5 +6,12 @@ import { useDesk } from './desk';
 export function DraftFigures() {
   const { system } = useShop();
   const { figures } = useDesk().desk.draft;
-  return figures && figures.length > 0 ? <Figures figures={figures} system={system} /> : null;
+  if (!figures || figures.length === 0) return null;
+  // What they come to stands on the drawing; here is where it comes from.
+  return (
+    <details className="text-sm">
+      <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">By which rules ›</summary>
+      <Figures figures={figures} system={system} />
+    </details>
+  );
 }

@@ -53,7 +53,7 @@ function PlanHead() {
   const unread = Object.values(wrong);
   const settled = computing !== 'plan' && computing !== 'band';
   const clock = plan && settled && plan.joint.value !== null ? clockGate(setup, plan) : null;
-  const calm = clock ? `By the clock${clock.seconds === null ? '' : ` ${timed(clock.seconds)}`}: ${clock.why}` : '';
+  const calm = clock && clock.seconds !== null ? `By the clock ${timed(clock.seconds)}: ${clock.why}` : '';
   const head = headlineOf(setup, faults, plan, calm);
   if (unread.length > 0)
     return (
@@ -63,7 +63,12 @@ function PlanHead() {
         reason="These are the times of what stood there before."
       />
     );
-  const doubt = head.level !== 'stop' ? (plan?.figures.find((f) => f.id === 'joint')?.caution ?? '') : '';
+  // Where the clock gives no time, the doubt is the reason: it is said once.
+  const doubts = [
+    head.level !== 'stop' && plan?.figures.find((f) => f.id === 'joint')?.caution,
+    clock?.seconds === null && head.level !== 'stop' && 'By the clock no time is given: use a monitor.',
+  ];
+  const doubt = doubts.filter((d) => d && !head.reason.includes(d)).join(' ');
   return (
     <Title
       level={head.level}
@@ -81,7 +86,7 @@ function PlanHead() {
           <span {...(faults.length > 0 && { role: 'alert' })} data-testid="by-clock">
             {inSystem(head.reason, system)}
           </span>
-          {doubt && doubt !== head.reason && <span className="block text-sm">□ {inSystem(doubt, system)}</span>}
+          {doubt && <span className={head.reason ? 'block text-sm' : ''}>□ {inSystem(doubt, system)}</span>}
         </>
       }
     />

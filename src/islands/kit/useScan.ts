@@ -1,0 +1,47 @@
+/** A scanner types like a very fast hand and ends with Enter: what it read goes to the field that waits for it, and never records anything. */
+import { useEffect, useRef } from 'react';
+
+/** No hand types letters closer than this, ms. */
+const GAP = 45;
+/** Fewer signs are no label. */
+const LEAST = 4;
+
+/** @param onCode takes what was read; false when no field here waits for it */
+export function useScan(onCode: (code: string) => boolean): void {
+  const take = useRef(onCode);
+  take.current = onCode;
+  useEffect(() => {
+    let [code, last] = ['', -Infinity];
+    const keys = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey) return;
+      const near = e.timeStamp - last < GAP;
+      if (e.key.length === 1) {
+        code = near ? code + e.key : e.key;
+        last = e.timeStamp;
+      } else if (e.key === 'Enter') {
+        const read = near && code.length >= LEAST ? code.trim() : '';
+        code = '';
+        if (read === '') return;
+        const typed = e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement;
+        // Into a field of words the letters have gone already; only its Enter is kept from recording.
+        if (!typed && !take.current(read)) return;
+        e.preventDefault();
+        e.stopImmediatePropagation();
+      }
+    };
+    document.addEventListener('keydown', keys, true);
+    return () => document.removeEventListener('keydown', keys, true);
+  }, []);
+}
+
+/** The entry of a list that a label names: it begins with it, or has it as one of its words. */
+export function entryOf(options: readonly { value: string; label: string }[], code: string): string | null {
+  const wanted = code.toLowerCase();
+  const names = (label: string) =>
+    label.toLowerCase().startsWith(wanted) ||
+    label
+      .toLowerCase()
+      .split(/[ ,()]+/)
+      .includes(wanted);
+  return options.find((o) => o.value !== '' && names(o.label))?.value ?? null;
+}
