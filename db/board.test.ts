@@ -163,3 +163,23 @@ describe('gas and work on the Board', () => {
     expect(after.done).toBe(before.done);
   });
 });
+
+describe('bays', () => {
+  it('are free where a bottle stands and no purge runs', async () => {
+    const bottle = { gas: 'argon' as const, lot: null, form: 'cylinder' as const, water: 0.05, rated: 2e7 };
+    for (const [label, station] of [
+      ['F-1', 'bay free'],
+      ['F-2', 'bay free'],
+      ['F-3', `bay ${n + 1}`],
+      ['F-4', ''],
+    ] as const)
+      await addRegisterItem(w.sql, { kind: 'cylinder', label, body: { ...bottle, station } });
+    const free = async () => (await board(w.sql, at(5)())).free;
+    expect(await free()).toEqual(expect.arrayContaining(['bay free', `bay ${n + 1}`]));
+    const p = await purging();
+    expect(await free()).toContain('bay free');
+    expect(await free()).not.toContain(`bay ${n}`);
+    await say(w, p.run, 'run.ended', { how: 'abandoned', countOut: 2 }, { clock: at(10) });
+    expect(await free()).toContain(`bay ${n}`);
+  });
+});

@@ -72,6 +72,7 @@ export async function board(
     welds: told(welds),
     counts,
     runs,
+    free: [...new Set(gas.map((c) => c.body.station))].filter((bay) => bay !== '' && runs.every((r) => r.station !== bay)).sort(),
     cylinders: gas.filter((c) => c.draws.some((d) => d.to === null)),
     done: counted.find((c) => c.due === 'done')?.n ?? 0,
     now: at,

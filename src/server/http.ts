@@ -86,6 +86,8 @@ server.on('connection', (socket) => {
 });
 // A whole request, however large: a body that stands still is told so long before (server/answer.ts).
 server.requestTimeout = 120_000;
+// Longer than a hand pauses: a connection that is closed just as it is written to again costs its request (5 s is Node's own).
+server.keepAliveTimeout = 55_000;
 server.listen(port, host, () => {
   console.log(`listening on http://${host}:${port}`);
   process.send?.('ready');

@@ -56,6 +56,8 @@ export type BoardData = {
   /** what the reader fitted up and did not finish, the newest first */
   mine: BoardWeld[];
   runs: BoardRun[];
+  /** bays with a bottle in which no purge runs */
+  free: string[];
   cylinders: BoardCylinder[];
   done: number;
   now: number;

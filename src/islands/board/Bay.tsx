@@ -96,15 +96,20 @@ export function Bay({ run, welds, made, now, system, wall = false }: Props) {
   );
 }
 
-/** The row of bays: chambers of one tube, a dam between each two. */
-export function Bays({ runs, ...rest }: Omit<Props, 'run'> & { runs: readonly BoardRun[] }) {
+/** The row of bays: chambers of one tube, a dam between each two; those in which nothing runs stand at its end. */
+export function Bays({ runs, free, ...rest }: Omit<Props, 'run'> & { runs: readonly BoardRun[]; free: readonly string[] }) {
   return (
-    <div
-      className={`grid auto-cols-[minmax(0,1fr)] gap-2.5 border-y-[5px] border-base-content bg-base-content md:grid-flow-col ${rest.wall ? 'h-full' : ''} ${runs.length > 3 ? 'md:grid-rows-2' : ''}`}
-    >
-      {runs.map((r) => (
-        <Bay key={r.id} run={r} {...rest} />
-      ))}
+    <div className={`flex gap-2.5 border-y-[5px] border-base-content bg-base-content max-md:flex-col ${rest.wall ? 'h-full' : ''}`}>
+      <div className={`grid min-w-0 grow auto-cols-[minmax(0,1fr)] gap-2.5 md:grid-flow-col ${runs.length > 3 ? 'md:grid-rows-2' : ''}`}>
+        {runs.map((r) => (
+          <Bay key={r.id} run={r} {...rest} />
+        ))}
+      </div>
+      {free.length > 0 && (
+        <p className={`shrink-0 bg-base-100 px-4 py-3 leading-tight ${rest.wall ? 'text-[2.4vh]' : 'text-sm md:w-28'}`}>
+          <strong className="md:block">Free</strong> {free.join(', ')}
+        </p>
+      )}
     </div>
   );
 }

@@ -112,7 +112,7 @@ function Board({ board: first, demo, somebody, system, wall = false }: Props) {
           Purges running
         </h2>
         {board.runs.length > 0 ? (
-          <Bays runs={board.runs} welds={board.welds} made={board.now} now={now} system={system} wall={wall} />
+          <Bays runs={board.runs} free={board.free} welds={board.welds} made={board.now} now={now} system={system} wall={wall} />
         ) : (
           <p className={`border-y-[5px] border-base-content px-4 py-6 ${wall ? 'h-full text-[4vh]' : 'text-lg'}`}>
             No purge runs. It is started on the page of a weld.
