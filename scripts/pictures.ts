@@ -36,7 +36,7 @@ await settle();
 await Promise.all([page.waitForEvent('load'), field('Who I am').selectOption({ label: 'Bram Tarn (W4)' })]);
 await settle();
 await page.goto(base);
-await settle();
+await press('I look about by myself');
 await shot('board');
 const running = (await page.getByRole('link', { name: /(Filling|At the limit|Ready).*OB-115/s }).getAttribute('href')) ?? '/';
 const weld = (await page.getByRole('link', { name: /OB-116/ }).getAttribute('href')) ?? '/';

@@ -1,6 +1,6 @@
 /** Gas and torch of the last weld alike, taken again by one press while the shift's checks hold; else what has to be looked at first. */
 import { useState } from 'react';
-import { gasNames } from '../../../core/basics/gases';
+import { gasNames, readsOff } from '../../../core/basics/gases';
 import { show } from '../../../core/basics/units';
 import { gasAgain, gasSaid, monitorOf, type GasAgain, type GasForm } from '../../../core/work/gas';
 import type { Carried } from '../../../core/work/record';
@@ -32,8 +32,8 @@ export function useAgain(form: GasForm): GasAgain | null {
       return supply?.changed === true || (supply?.look?.reading.changed === true && read < supply.look.at);
     },
     off: (m: string) => {
-      const { state: is, text } = looks.meter(m);
-      return is === 'off' || is === 'drifting' ? text : null;
+      const { state: is, factor } = looks.meter(m);
+      return is === 'drifting' ? 'The meter drifts.' : is === 'off' ? `The meter ${readsOff(factor).toLowerCase()}.` : null;
     },
     otherHose: carried.sameSpool && !sameHoses(carried.hoses, savedSetup?.setup.inlets.map((i) => i.hose) ?? null),
   };

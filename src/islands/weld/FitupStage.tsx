@@ -95,7 +95,8 @@ function FitupStage() {
             <PaperNotes faults={fitupFaultsOf(read, design)} />
             <Advices
               advice={[
-                ...fitupReading(read, design, system).advice,
+                // Where to begin stands over the drawing.
+                ...fitupReading(read, design, system).advice.filter((a) => a.school !== 'Uneven gap'),
                 { school: 'Tacks', text: words(tackCount(design.size.od, design.seam).text), source: 'Common practice, no source' },
                 ...(filler
                   ? [{ school: 'Filler', text: `${filler} for ${alloyA} to ${alloyB}`, source: 'AWS A5 annexes, from memory' }]

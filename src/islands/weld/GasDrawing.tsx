@@ -1,5 +1,6 @@
 /** The Gas stage's drawing: the spool with what feeds it and what reads it, each with what the form says of it just now. */
 import { useCallback, useMemo } from 'react';
+import { setPoint } from '../../../core/basics/gases';
 import { show } from '../../../core/basics/units';
 import { sideScene } from '../../../core/models/drawing';
 import { totalFlow } from '../../../core/models/setup';
@@ -78,6 +79,8 @@ function GasWords({ room }: { room: Room }) {
       return mark ? at(id, seat, far, ways, <Says {...mark} leads={mark === first} />) : [];
     };
     const meter = marks['meter'];
+    const wanted = show(totalFlow(setup), 'flow', system);
+    const set = show(setPoint(totalFlow(setup), meter?.factor ?? 1), 'flow', system);
     return [
       ...says('bottle', from, 60, [140, 130, 150, 120, 200]),
       ...at(
@@ -86,8 +89,8 @@ function GasWords({ room }: { room: Room }) {
         40,
         [100, 80, 120, 60],
         <>
-          <Stands label="to be set">
-            <span className="underline">{show(totalFlow(setup), 'flow', system)}</span>
+          <Stands label={set === wanted ? 'to be set' : `to be set, for ${wanted}`}>
+            <span className="underline">{set}</span>
           </Stands>
           {meter && <Says {...meter} leads={meter === first} />}
         </>,

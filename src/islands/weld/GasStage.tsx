@@ -1,5 +1,5 @@
 /** Gas: whether a purge is needed, the lots, the cylinder and what it still holds, the meter, the monitor's check. */
-import { gasNames, supplyAdvice } from '../../../core/basics/gases';
+import { gasNames, OFF, readsOff, supplyAdvice, type MeterState } from '../../../core/basics/gases';
 import { alloys } from '../../../core/basics/materials';
 import { clock, show } from '../../../core/basics/units';
 import { backingNames, needOptions } from '../../../core/models/need';
@@ -44,6 +44,14 @@ function useCourse(lot: GasLot | null, monitored: boolean) {
   const plan = state.plan?.plan ?? (forecast === 'none' ? NO_TIMES : forecast?.band ? forecast.plan : null);
   return { setup, course: plan && courseOf(setup, plan, ready), planned: state.plan !== null };
 }
+
+/** A meter as the drawing says it: by how much it is off leads, and what is to be set stands at the inlet. */
+const meterMark = (label: string, { state, factor, text }: MeterState): Mark => ({
+  label: Math.abs(factor - 1) > OFF ? `${label} ${readsOff(factor).toLowerCase()}` : label,
+  text: state === 'off' ? 'What to set stands at the inlet, by its last check.' : text,
+  wrong: state !== 'good',
+  factor,
+});
 
 function GasStage() {
   const { state, criterion, record } = useWeld();
@@ -95,10 +103,7 @@ function GasStage() {
           return (
             <>
               <Marked id="lot" mark={purge ? { label: 'Gas', text: `${gasNames[purge.body.gas]}, ${purge.label}.`, wrong: false } : null} />
-              <Marked
-                id="meter"
-                mark={meter && meterIs ? { label: `Meter: ${meter.label}`, text: meterIs.text, wrong: meterIs.state !== 'good' } : null}
-              />
+              <Marked id="meter" mark={meter && meterIs ? meterMark(meter.label, meterIs) : null} />
               <Marked
                 id="monitor"
                 mark={
@@ -197,16 +202,26 @@ function Supply({
   const { fill, refills, weld, hold } = course.gas;
   const late = course.wait ? (course.wait.high ?? course.wait.value) : 0;
   return (
-    <p className={`text-sm ${advice.enough ? '' : 'font-semibold'}`} role="status" data-testid="supply">
+    <div className="text-sm" data-testid="supply">
       <Marked id="bottle" mark={{ label: name, text: `${held}; one weld takes about ${q(one)}.`, wrong: !advice.enough }} />
-      {advice.enough ? '✓ ' : '■ '}
-      {advice.text} One weld takes about {q(one)} (until ready {q(fill)}, a look and its refill {q(refills)}, weld in{' '}
-      {course.passes === 1 ? 'one pass' : `${course.passes} passes`} {q(weld)}, hold {q(hold)}
-      {same ? `, torch from the same bottle ${q(drawn)}` : ''}), {money(gasCost(prices, setup.gas, one), prices?.currency)}. The {welds}{' '}
-      {welds === 1 ? 'weld' : 'welds'} left on this spool take {q(one * welds)}, the {job} left of this job {q(one * job)} if they are
-      alike. Ready after {clock(late)} at {show(totalFlow(setup), 'flow', system)}
-      {planned ? ', as planned.' : ', by the plan as the spool stands.'}
-    </p>
+      <p className={advice.enough ? '' : 'font-semibold'} role="status">
+        {advice.enough ? '✓ ' : '■ '}
+        {advice.text}
+      </p>
+      <details>
+        <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">
+          One weld takes about {q(one)}, {money(gasCost(prices, setup.gas, one), prices?.currency)} ›
+        </summary>
+        <p>
+          Until ready {q(fill)}, a look and its refill {q(refills)}, weld in {course.passes === 1 ? 'one pass' : `${course.passes} passes`}{' '}
+          {q(weld)}, hold {q(hold)}
+          {same ? `, torch from the same bottle ${q(drawn)}` : ''}. The {welds} {welds === 1 ? 'weld' : 'welds'} left on this spool take{' '}
+          {q(one * welds)}, the {job} left of this job {q(one * job)} if they are alike. Ready after {clock(late)} at{' '}
+          {show(totalFlow(setup), 'flow', system)}
+          {planned ? ', as planned.' : ', by the plan as the spool stands.'}
+        </p>
+      </details>
+    </div>
   );
 }
 

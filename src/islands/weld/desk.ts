@@ -22,7 +22,13 @@ export type Torch = {
 };
 
 /** What is said of a thing at its place: its name, its figure, and whether it is as it should be. */
-export type Mark = { label: string; text: string; wrong: boolean };
+export type Mark = {
+  label: string;
+  text: string;
+  wrong: boolean;
+  /** of a meter: true over read, by its last check */
+  factor?: number;
+};
 
 /** The drawings and the figures as typed. */
 export type Draft = {
@@ -202,11 +208,12 @@ export function usePressed(hear: (p: Desk['pressed']) => void): void {
 /** Puts what a form says of a thing on the drawing, and takes it away again. */
 export function useMark(id: string, mark: Mark | null): void {
   const { act } = useDesk();
-  const { label, text, wrong } = mark ?? {};
+  const { label, text, wrong, factor } = mark ?? {};
   useEffect(() => {
-    act({ do: 'mark', id, mark: label !== undefined && text !== undefined ? { label, text, wrong: wrong === true } : null });
+    const said = label !== undefined && text !== undefined ? { label, text, wrong: wrong === true } : null;
+    act({ do: 'mark', id, mark: said && { ...said, ...(factor !== undefined && { factor }) } });
     return () => act({ do: 'mark', id, mark: null });
-  }, [act, id, label, text, wrong]);
+  }, [act, id, label, text, wrong, factor]);
 }
 
 /** Hears what is typed on the drawing for a field of the form, while the caller is there. */
