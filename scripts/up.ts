@@ -173,7 +173,7 @@ try {
       CONTROL_PORT: String(control),
       DEVICE_WARM: String(i === 0 ? warm : 0),
       DEVICE_STATE: i === 0 && !values['no-demo'] ? 'on' : 'open',
-      DEVICE_FOLLOWS: i === 0 ? 'no' : 'yes',
+      DEVICE_FOLLOWS: i === 0 && !values['no-demo'] ? 'no' : 'yes',
     });
     say(`${device.name} (simulated): http://127.0.0.1:${control}`);
   }

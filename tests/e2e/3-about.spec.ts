@@ -1,12 +1,6 @@
 /** Getting about: found by a few letters, gone to by two keys, on a phone along the bottom edge; the wall for no hands. */
-import { expect, type Page } from '@playwright/test';
-import { atPurge, awake as drawn, be, due, enterWork, field, press, purging, tell, test, watch } from './hands';
-
-/** Taken over, and its keys are heard. */
-async function awake(page: Page): Promise<void> {
-  await drawn(page);
-  await expect(page.locator('astro-island > fieldset[disabled]')).toHaveCount(0);
-}
+import { expect } from '@playwright/test';
+import { atPurge, awake, be, due, enterWork, field, press, purging, tell, test, watch } from './hands';
 
 test('"/" finds a weld, a heat and a person by a few letters, by keyboard alone; what is not there is said', async ({ page }) => {
   const wrongs = watch(page);

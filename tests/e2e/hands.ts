@@ -75,6 +75,7 @@ export async function hold(page: Page, name: string): Promise<void> {
   const button = page.getByRole('button', { name, exact: true });
   // The panel moves to another stage with the first arc: the button found may be gone by the time it is reached.
   await expect(async () => {
+    await expect(button).toBeEnabled({ timeout: 2000 });
     await button.scrollIntoViewIfNeeded({ timeout: 2000 });
     await button.hover({ timeout: 2000 });
   }).toPass();
@@ -93,8 +94,11 @@ export async function weldPath(page: Page, number: string): Promise<string> {
   return found.find((f) => f.kind === 'weld' && f.label === number)?.href ?? '';
 }
 
-/** Waits until the page answers to presses: what is pressed before that is lost. */
-export const awake = (page: Page): Promise<void> => expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+/** Waits until the page answers to presses and its keys are heard: what is pressed before that is lost. */
+export async function awake(page: Page): Promise<void> {
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  await expect(page.locator('astro-island > fieldset[disabled]')).toHaveCount(0);
+}
 
 /** Collects what no page may do: console errors, refused scripts, requests to elsewhere. */
 export function watch(page: Page): string[] {

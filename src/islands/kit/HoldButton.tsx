@@ -1,5 +1,5 @@
 /** A button that wants a held press: for what ends things. Works by finger, foot switch and keyboard. */
-import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 
 const HOLD_MS = 900;
 /** How far a finger may slide before it means "let go", in CSS pixels. Measured on the glass, not on the button: a page that
@@ -23,6 +23,8 @@ export function HoldButton({ onHeld, children, className = '' }: { onHeld: () =>
     timer.current = undefined;
     setHeld(false);
   };
+  // A button that goes while it is held ends nothing any more.
+  useEffect(() => () => clearTimeout(timer.current), []);
   const take = (e: PointerEvent<HTMLButtonElement>) => {
     e.currentTarget.setPointerCapture(e.pointerId);
     began.current = { x: e.clientX, y: e.clientY };
