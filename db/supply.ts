@@ -4,12 +4,13 @@ import type { BoardCylinder } from '../core/work/run';
 import { sift } from './rows';
 import type { Db } from './sql';
 
-/** Every cylinder, with the purges that have drawn from it since it was last looked at. */
+/** Every cylinder that is in use, with the purges that have drawn from it since it was last looked at. */
 export async function supplies(db: Db): Promise<BoardCylinder[]> {
   const cylinders = await db<{ id: string; label: string; body: unknown; look: unknown; at: Date | null }[]>`
     select r.id, r.label, r.body, c.body as look, c.at from register r
     left join lateral (select body, at from check_standing where item = r.id order by at desc limit 1) c on true
-    where r.kind = 'cylinder' and not r.cleared order by r.label`;
+    where r.kind = 'cylinder' and not r.cleared
+      and (r.retired_at is null or exists (select from run where run.cylinder = r.id and run.ended_at is null)) order by r.label`;
   const known = sift(cylinders, (c) => {
     const body = cylinderSchema.safeParse(c.body);
     return body.success ? { ...c, body: body.data } : null;

@@ -24,7 +24,8 @@ async function write(page: Page, label: string, text: string): Promise<void> {
 /** A list takes the letters its entry begins with. */
 async function pick(page: Page, label: string, text: string): Promise<void> {
   await reach(page, field(page, label));
-  await page.keyboard.type(text);
+  // As a hand types: closer together it would be a scan.
+  await page.keyboard.type(text, { delay: 60 });
   await expect(field(page, label).locator('option:checked')).toHaveText(new RegExp(`^${text}`));
 }
 

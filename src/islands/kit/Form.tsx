@@ -93,10 +93,11 @@ export function Form<T extends Table>({
     read: readSoFar(table, now, system),
     set: (name, value) => put(name, value, { shouldValidate: form.formState.isSubmitted, shouldDirty: true }),
   };
-  useScan((code) => {
+  useScan((code, before) => {
+    if (before && before.name in table && now[before.name] !== before.value) view.set(before.name, before.value);
     // The field in hand first, then those that wait, then the others.
     const inHand = document.activeElement?.getAttribute('name');
-    const rank = (name: string) => (name === inHand ? 0 : now[name] === '' ? 1 : 2);
+    const rank = (name: string) => (name === inHand ? 0 : (before?.name === name ? before.value : now[name]) === '' ? 1 : 2);
     const found = Object.entries(table)
       .filter(([, f]) => f.shape.kind === 'choice' && (!f.asked || f.asked(now)))
       .sort(([a], [b]) => rank(a) - rank(b))

@@ -6,16 +6,23 @@ const GAP = 45;
 /** Fewer signs are no label. */
 const LEAST = 4;
 
+/** A list that had the focus when a scan began, as it stood: the first letter may have moved it before anyone knew of a scan. */
+export type Before = { name: string; value: string } | null;
+
 /** @param onCode takes what was read; false when no field here waits for it */
-export function useScan(onCode: (code: string) => boolean): void {
+export function useScan(onCode: (code: string, before: Before) => boolean): void {
   const take = useRef(onCode);
   take.current = onCode;
   useEffect(() => {
     let [code, last] = ['', -Infinity];
+    let before: Before = null;
     const keys = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey) return;
       const near = e.timeStamp - last < GAP;
       if (e.key.length === 1) {
+        const list = e.target instanceof HTMLSelectElement ? e.target : null;
+        if (!near) before = list && { name: list.name, value: list.value };
+        else if (list) e.preventDefault();
         code = near ? code + e.key : e.key;
         last = e.timeStamp;
       } else if (e.key === 'Enter') {
@@ -24,7 +31,7 @@ export function useScan(onCode: (code: string) => boolean): void {
         if (read === '') return;
         const typed = e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement;
         // Into a field of words the letters have gone already; only its Enter is kept from recording.
-        if (!typed && !take.current(read)) return;
+        if (!typed && !take.current(read, before)) return;
         e.preventDefault();
         e.stopImmediatePropagation();
       }
