@@ -94,7 +94,7 @@ export function Form<T extends Table>({
     set: (name, value) => put(name, value, { shouldValidate: form.formState.isSubmitted, shouldDirty: true }),
   };
   useScan((code, before) => {
-    if (before && before.name in table && now[before.name] !== before.value) view.set(before.name, before.value);
+    if (before && before.name in table) view.set(before.name, before.value);
     // The field in hand first, then those that wait, then the others.
     const inHand = document.activeElement?.getAttribute('name');
     const rank = (name: string) => (name === inHand ? 0 : (before?.name === name ? before.value : now[name]) === '' ? 1 : 2);
