@@ -157,6 +157,7 @@ test('a late mark that does not fit is asked about, the look at the tacks has a 
   await expect(due(page, 'look')).toBeVisible();
   await allBright(page);
   await press(page, 'Record the look');
+  await expect(page.getByRole('button', { name: 'Look recorded' })).toBeVisible();
   await page.goto(`/welds/${weld}/record`);
   const summary = page.getByRole('region', { name: 'Summary' });
   for (const label of [
@@ -170,7 +171,7 @@ test('a late mark that does not fit is asked about, the look at the tacks has a 
     'Gas used',
   ])
     await expect(summary.getByText(label, { exact: true })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Conclusion' })).toContainText('Open: look');
+  await expect(page.getByRole('region', { name: 'Conclusion' })).toContainText('Open: verdict');
   await expect(page.locator('[data-told="Tacks inside: blue or grey, 6-3"]')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Missing' })).toContainText('Oxygen when the arc was struck.');
   // The summary stands before the drawings, the drawings before the story.

@@ -63,7 +63,7 @@ export function planOf(
     const never = hundredth(span?.never ?? 0);
     const late = hundredth(1 - (span?.reached ?? 1) - (span?.never ?? 0));
     return [
-      never && `${never} of 100 purges like this never get there: leaks nobody sees hold the oxygen up.`,
+      never && `${never} of 100 purges like this never get there: their leaks, which nobody sees, hold the oxygen above the limit.`,
       late && `${late} of 100 take longer than ${clock(lookAhead(perVolume))}.`,
     ]
       .filter(Boolean)
