@@ -1,6 +1,15 @@
 /** One item of a register: what it is and whether it still counts; opened, where it is used, how it read before, and what can be done. */
 import { useEffect, useRef, useState } from 'react';
-import { aboutItem, entered, mindsOf, standingOf, type Entered, type ItemUse, type RegisterItem } from '../../../core/work/registers';
+import {
+  aboutItem,
+  dayText,
+  entered,
+  mindsOf,
+  standingOf,
+  type Entered,
+  type ItemUse,
+  type RegisterItem,
+} from '../../../core/work/registers';
 import { reasonForm } from '../../../core/work/release';
 import type { System } from '../../../core/basics/units';
 import { Field } from '../kit/Field';
@@ -10,8 +19,6 @@ import { request, type Refusal } from '../post';
 import { ItemForm } from './ItemForm';
 
 const whyForm = reasonForm('Why', 'Say in a few words why.');
-const dayOf = (iso: string): string =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(iso));
 
 type Props = {
   item: RegisterItem;
@@ -92,8 +99,8 @@ function Opened({ item, minds, system, onChanged }: Pick<Props, 'item' | 'system
         <ul aria-label="How it read before" className="text-sm">
           {use.before.map((b) => (
             <li key={b.version}>
-              Until {dayOf(b.until)} it read: {b.label}, {b.item ? aboutItem({ ...b.item, id }, system) : 'what cannot be read here'}.
-              {b.by && ` Changed by ${b.by}.`}
+              Until {dayText(b.until.slice(0, 10))} it read: {b.label},{' '}
+              {b.item ? aboutItem({ ...b.item, id }, system) : 'what cannot be read here'}.{b.by && ` Changed by ${b.by}.`}
             </li>
           ))}
         </ul>
