@@ -115,8 +115,10 @@ test('the shift’s check falls open on a changed bottle: then the gas is not si
   await setUp(page);
   await startPurge(page);
   const first = page.url();
+  // Saved before anyone looks elsewhere: the button bears the same words as the mark.
+  const saved = page.waitForResponse((r) => r.url().endsWith('/api/events') && r.request().method() === 'POST');
   await press(page, 'Bottle changed');
-  await expect(page.getByText(/Bottle changed/).first()).toBeVisible();
+  expect((await saved).status()).toBe(201);
   await page.goto('/');
   await page.getByRole('link', { name: /Q-8.*TW-2/ }).click();
   await awake(page);

@@ -27,7 +27,8 @@ export function useScan(onCode: (code: string, before: Before) => boolean): void
         last = e.timeStamp;
       } else if (e.key === 'Enter') {
         const read = near && code.length >= LEAST ? code.trim() : '';
-        code = '';
+        // Whatever comes next begins anew, however soon it comes: the list in its hand is another.
+        [code, last] = ['', -Infinity];
         if (read === '') return;
         const typed = e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement;
         // Into a field of words the letters have gone already; only its Enter is kept from recording.
