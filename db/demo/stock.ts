@@ -28,7 +28,10 @@ export type Stock = Record<
   | 'meter'
   | 'meter2'
   | 'checkMeter'
-  | 'kit',
+  | 'kit'
+  | 'cup14'
+  | 'cup12'
+  | 'shield',
   Named
 >;
 
@@ -110,6 +113,9 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
     label: 'Check meter C-1',
     body: { meterKind: 'electronic', scaleGas: 'argon', scalePascal: 101_325, scaleCelsius: 20, station: 'office' },
   },
+  cup14: { kind: 'cup', label: 'DEMO cup 14', body: { cup: 14, lens: true, screens: 1 } },
+  cup12: { kind: 'cup', label: 'DEMO cup 12, bay 1', body: { cup: 12, lens: true, screens: 1 } },
+  shield: { kind: 'shield', label: 'DEMO shield 3', body: { length: 0.0762, width: 0.0254, stages: 1 } },
   kit: {
     kind: 'kit',
     label: 'DEMO tube set',
@@ -148,6 +154,16 @@ export const looks: readonly [keyof Stock, number, NewCheck['kind'], unknown][] 
   ['meter', 18, 'meter', { reading: 1.33e-4, checkReading: 1.31e-4, checkMeter: null, at: 'hose end' }],
   ['meter', 4, 'meter', { reading: 1.33e-4, checkReading: 1.32e-4, checkMeter: null, at: 'hose end' }],
   ['checkMeter', 6, 'meter', { reading: 1.33e-4, checkReading: 1.33e-4, checkMeter: null, at: 'hose end' }],
+  // A worn lens: on a titanium scrap this cup covers less than it should.
+  ...[13, 8].map((day, i): [keyof Stock, number, NewCheck['kind'], unknown] => [
+    'cup12',
+    day,
+    'cup',
+    {
+      ...{ metal: 'titanium', colours: 427, seconds: 15, stickOut: 0.0127, flow: 2.2e-4, screen: false },
+      ...{ silver: [0.0234, 0.0221][i] as number, ringSeen: true },
+    },
+  ]),
   ['cylinder', 3, 'cylinder', { pascal: 1.72e7, celsius: 17, level: null, changed: true }],
   ['cylinder', 0.2, 'cylinder', { pascal: 1.21e7, celsius: 18, level: null, changed: false }],
   ['cylinder2', 6, 'cylinder', { pascal: 1.1e7, celsius: 16, level: null, changed: false }],

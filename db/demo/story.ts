@@ -2,9 +2,11 @@
 import { v7 as uuid } from 'uuid';
 import { judge, type Tint } from '../../core/models/criteria';
 import { AIR_OXYGEN_PPM } from '../../core/basics/gases';
-import { gapAdvice, highLow, postFlow, startingAmps } from '../../core/models/heat';
+import type { Figure } from '../../core/basics/figure';
+import { gapAdvice, highLow, postFlow, startingAmps, TURN_SPEED } from '../../core/models/heat';
 import { clockGate, jointLag, planPurge, readyBy, type Plan } from '../../core/models/purge';
-import { cupFlow } from '../../core/models/shield';
+import { cupFlow, figuresOf, planTorch } from '../../core/models/shield';
+import { overOf, planTyped, torchKnown } from '../../core/work/torch';
 import type { Band } from '../../core/models/tint';
 import { eventTypes, type BodyOf, type EventType, versionOf, weldFindings, type SaidOf } from '../../core/work/record';
 import type { Stage } from '../../core/work/stages';
@@ -30,6 +32,18 @@ function planOnce(batch: Batch): Plan {
   if (!planned.ok) throw new Error(`demo spool: ${planned.faults.join(' ')}`);
   plans.set(batch, planned.plan);
   return planned.plan;
+}
+
+/** What cup and shield of a batch leave bare, computed once. */
+const bares = new WeakMap<Batch, Figure[]>();
+function bareOnce(batch: Batch, cup: number, amps: number): Figure[] {
+  const known = bares.get(batch);
+  if (known) return known;
+  const plan = planTyped({ ...torchKnown(null, { size: batch.size, alloyA: batch.alloy }), cup: String(cup), amps }, batch.alloy);
+  const over = overOf(batch.work.design);
+  const figures = plan ? figuresOf(plan, over, planTorch(plan, over, null, 'metric'), 1) : [];
+  bares.set(batch, figures);
+  return figures;
 }
 
 export type Story = {
@@ -110,8 +124,9 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   });
   if (!reaches('setup')) return;
   hand.pass(240);
-  const cup = batch.alloy === 'Ti-2' ? 14 : 12;
-  const amps = Math.round((startingAmps(batch.size.wall).value ?? 95) * (0.95 + 0.1 * s.random()));
+  const titanium = batch.alloy === 'Ti-2';
+  const cup = titanium ? 14 : 12;
+  const amps = Math.round((startingAmps(batch.size.wall).value ?? (titanium ? 80 : 95)) * (0.95 + 0.1 * s.random()));
   await say(s.welder, 'setup.recorded', {
     cup,
     lens: true,
@@ -120,8 +135,12 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     stickOut: mm(12.7),
     flow: cupFlow(cup, true).value ?? lpm(12),
     amps,
+    travel: TURN_SPEED,
+    tilt: 10,
+    trailing: titanium ? { length: mm(76.2), width: mm(25.4), flow: lpm(12) } : null,
+    aim: titanium ? 'bright' : 'straw',
     postFlow: Math.max(8, amps / 10),
-    figures: [cupFlow(cup, true), postFlow(amps)],
+    figures: [cupFlow(cup, true), postFlow(amps), ...bareOnce(batch, cup, amps)],
   });
   const plan = planOnce(batch);
   await say(s.welder, 'purge.planned', { setup: batch.setup, plan });

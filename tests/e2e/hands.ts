@@ -280,6 +280,10 @@ export async function atPurge(page: Page, over: Work = {}, open = true): Promise
       flow: 2e-4,
       amps: 60,
       postFlow: 8,
+      travel: null,
+      tilt: 0,
+      trailing: null,
+      aim: null,
       figures: [],
     });
   }

@@ -6,9 +6,9 @@ import { describe, expect, it } from 'vitest';
 import { baths } from '../../core/models/cleaning';
 import { gasRefusal } from '../../core/basics/gases';
 import { gapAdvice, highLow, ovality, postFlow, postPurge, startingAmps, tackCount } from '../../core/models/heat';
-import { fillerFor } from '../../core/basics/materials';
+import { alloys, fillerFor, unweldable } from '../../core/basics/materials';
 import { coolDistance, damPractice, damSchema, leastDistance, peakTemperature } from '../../core/models/setup';
-import { coverWithScreen, cupFlow, cups, cfh, cupBore, reynolds, stickOut } from '../../core/models/shield';
+import { coverOf, cupFlow, cups, cfh, cupBore, reynolds, stickOut } from '../../core/models/shield';
 
 const INCH = 0.0254;
 
@@ -49,12 +49,13 @@ describe('filler (AWS A5.9, A5.14, A5.16 annexes, from memory: a guard against s
 
 describe('gas on metal (EN ISO 14175 notes, DVS 0937, from memory: a guard against slips)', () => {
   it('hydrogen only on austenitic and nickel, nitrogen never on titanium nor titanium-stabilised', () => {
-    expect(gasRefusal('argon-5h2', 'austenitic')).toBeNull();
-    expect(gasRefusal('argon-2h2', 'duplex')).toContain('Hydrogen');
-    expect(gasRefusal('n2-5h2', 'titanium')).toContain('Hydrogen');
-    expect(gasRefusal('nitrogen', 'titanium')).toContain('embrittles');
-    expect(gasRefusal('nitrogen', 'austenitic', true)).toContain('stabilised');
-    expect(gasRefusal('nitrogen', 'duplex')).toBeNull();
+    expect(gasRefusal('argon-5h2', alloys['316L'])).toBeNull();
+    expect(gasRefusal('argon-2h2', alloys['2205'])).toContain('Hydrogen');
+    expect(gasRefusal('n2-5h2', alloys['Ti-2'])).toContain('Hydrogen');
+    expect(gasRefusal('nitrogen', alloys['Ti-2'])).toContain('embrittles');
+    expect(gasRefusal('nitrogen', alloys['321'])).toContain('stabilised');
+    expect(gasRefusal('nitrogen', alloys['2205'])).toBeNull();
+    for (const a of ['CuNi90/10', '17-7', '430', '718'] as const) expect(gasRefusal('argon-2h2', alloys[a]), a).toContain('Hydrogen');
   });
 });
 
@@ -148,6 +149,19 @@ describe('dams and heat', () => {
   });
 });
 
+it('titanium joins titanium alone (handbooks, from memory); every pair that is refused has no filler', () => {
+  expect(unweldable('Ti-2', '316L')).toContain('cannot be fusion welded');
+  expect(unweldable('CuNi90/10', 'Ti-5')).toContain('flange');
+  for (const [a, b] of [
+    ['Ti-2', 'Ti-7'],
+    ['316L', '2205'],
+    ['625', '316L'],
+    ['304L', 'mild'],
+  ] as const)
+    expect(unweldable(a, b)).toBeNull();
+  expect(fillerFor('Ti-2', '316L')).toBeNull();
+});
+
 describe('cups', () => {
   it('the number is sixteenths of an inch of bore (common practice, no source)', () => expect(cupBore(12) * 1000).toBeCloseTo(19.05, 6));
   // Trade charts, common practice, no source: 15 to 20 CFH for no. 6, 20 to 30 for no. 8 to 12. The rule must allow them.
@@ -166,7 +180,13 @@ describe('cups', () => {
   it('a screen upon the lens: 1 in for a no. 12 (common practice, no source), cover as the table of the cup rule has it', () => {
     expect((stickOut(12, true, 2.4e-3, true).value ?? 0) / INCH).toBeCloseTo(1, 2);
     const table: Record<number, number> = { 5: 0.31, 6: 0.39, 8: 0.6, 10: 0.81, 12: 1.05, 14: 1.29, 16: 1.53, 18: 1.78, 20: 2.04 };
-    for (const [n, width] of Object.entries(table)) expect(Math.abs(coverWithScreen(Number(n), INCH) / INCH - width)).toBeLessThan(0.011);
+    for (const [n, width] of Object.entries(table))
+      expect(
+        Math.abs(
+          (2 * coverOf({ cup: Number(n), lens: true, screens: 1, gap: INCH, flow: cupFlow(Number(n), true).value ?? 0 }).aside) / INCH -
+            width,
+        ),
+      ).toBeLessThan(0.011);
     for (const n of cups) {
       expect(stickOut(n, true, 2.4e-3, true).value).toBeGreaterThan(stickOut(n, true, 2.4e-3).value as number);
       expect(cupFlow(n, true, true).high).toBeGreaterThan(cupFlow(n, true).high as number);

@@ -3,7 +3,7 @@
  * Which gas goes on what: EN ISO 14175 notes, DVS 0937, EN 1011-3, AWS D10.4 and D10.18, from memory.
  */
 import { z } from 'zod';
-import type { AlloyFamily } from '../materials';
+import type { Alloy } from '../materials';
 
 export const gasSchema = z.enum(['argon', 'helium', 'nitrogen', 'argon-2h2', 'argon-5h2', 'n2-5h2']);
 export type Gas = z.infer<typeof gasSchema>;
@@ -46,10 +46,11 @@ export function settles(gas: Gas): 'down' | 'up' | 'neither' {
 }
 
 /** @returns why this gas must not be used on this family of alloy, or null. */
-export function gasRefusal(gas: Gas, family: AlloyFamily, titaniumStabilised = false): string | null {
+export function gasRefusal(gas: Gas, metal: Pick<Alloy, 'family' | 'hydrogen' | 'titaniumStabilised'>): string | null {
+  const { family, titaniumStabilised } = metal;
   const hydrogen = gas.endsWith('h2');
   const nitrogen = gas === 'nitrogen' || gas === 'n2-5h2';
-  if (hydrogen && family !== 'austenitic' && family !== 'nickel')
+  if (hydrogen && !metal.hydrogen)
     return 'Hydrogen mixtures are for austenitic and named nickel alloys only: never on titanium, duplex, ferritic or martensitic.';
   if (nitrogen && family === 'titanium') return 'No nitrogen on titanium: it embrittles the weld.';
   if (nitrogen && titaniumStabilised) return 'No nitrogen on titanium-stabilised grades: it takes the titanium out of the steel.';

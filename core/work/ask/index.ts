@@ -3,7 +3,9 @@
  * of its own, published as JSON Schema, and an example.
  */
 import { z } from 'zod';
+import { answerHeat, heatAnswer, heatExample, heatQuestion } from './heat';
 import { answerPurge, purgeAnswer, purgeExample, purgeQuestion } from './purge';
+import { answerCover, answerShield, coverAnswer, coverExample, coverQuestion, shieldAnswer, shieldExample, shieldQuestion } from './shield';
 import { Unanswerable } from './unanswerable';
 
 type Subject = { about: string; question: z.ZodType; answer: z.ZodType; example: unknown; ask: (q: never) => unknown };
@@ -16,9 +18,32 @@ export const subjects: Record<string, Subject> = {
     example: purgeExample,
     ask: answerPurge,
   },
+  heat: {
+    about: 'one pass on plate or tube: current, bead, what stays hot and for how long, its own heat round a tube',
+    question: heatQuestion,
+    answer: heatAnswer,
+    example: heatExample,
+    ask: answerHeat,
+  },
+  cover: {
+    about: 'what the gas of a cup covers, its flow window, how far it may stand off',
+    question: coverQuestion,
+    answer: coverAnswer,
+    example: coverExample,
+    ask: answerCover,
+  },
+  shield: {
+    about: 'the hottest metal outside cup and trailing shield, and what shield it would take',
+    question: shieldQuestion,
+    answer: shieldAnswer,
+    example: shieldExample,
+    ask: answerShield,
+  },
 };
 
+export type { HeatAnswer } from './heat';
 export type { PurgeAnswer } from './purge';
+export type { CoverAnswer, ShieldAnswer } from './shield';
 
 export type Asked = { ok: true; answer: unknown } | { ok: false; error: { at: string; text: string } };
 

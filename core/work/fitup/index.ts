@@ -5,7 +5,7 @@ import { show, type System } from '../../basics/units';
 import { define, inUnits, seamOf, version, type Line, type Reader } from '../event';
 import type { Design } from '../jobs';
 import { fitupPaperFaults, type Joined, type PaperFault } from '../../models/papers';
-import { figureOf, four, one, three } from '../shapes';
+import { figureOf, five, four, one, three } from '../shapes';
 import { placeShort, placeText, type Seam } from '../../basics/seam';
 import { fitupMeasures } from './form';
 import type { Fitup } from './body';
@@ -44,7 +44,7 @@ export const fitupRecorded = define<Fitup>()({
     // A place at the first edge of a straight seam had no number before.
     version(third, (b): Fitup => ({ ...b, figures: b.figures.map(figureOf) })),
   ],
-  added: z.object({ papers: three.fitupPapers.optional() }),
+  added: z.object({ papers: five.fitupPapers.optional() }),
 });
 
 /** What of its papers does not belong to this joint. */

@@ -68,11 +68,7 @@ export const needDecided = define<Need>()({
 
 /** Why one of these gases must not be used on this metal, each reason once. */
 export const gasRefusals = ({ purge, torch }: Pick<GasCheck, 'purge' | 'torch'>, { alloyA, alloyB }: Design): string[] => [
-  ...new Set(
-    [alloyA, alloyB].flatMap((a) =>
-      [purge.gas, torch.gas].flatMap((g) => gasRefusal(g, alloys[a].family, alloys[a].titaniumStabilised) ?? []),
-    ),
-  ),
+  ...new Set([alloyA, alloyB].flatMap((a) => [purge.gas, torch.gas].flatMap((g) => gasRefusal(g, alloys[a]) ?? []))),
 ];
 
 export function tellGas(b: GasCheck, reader: Reader): Line {

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { odText, sizeName, wallText } from '../../basics/sizes';
 import { define, version, type Line, type Reader } from '../event';
-import { four, one, two } from '../shapes';
+import { five, four, one, two } from '../shapes';
 import { jointNames, seamLine, type Design } from './work';
 
 export type Created = { spool: string; number: string; design: Design };
@@ -16,7 +16,8 @@ export const weldCreated = define<Created>()({
     version(first, (b) => b),
     // Every seam went round a tube before.
     version(first.extend({ design: two.design }), (b) => ({ ...b, design: { ...b.design, seam: { kind: 'round' as const } } })),
-    version(first.extend({ design: four.design }), (b): Created => b),
+    version(first.extend({ design: four.design }), (b) => b),
+    version(first.extend({ design: five.design }), (b): Created => b),
   ],
 });
 

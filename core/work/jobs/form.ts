@@ -1,6 +1,6 @@
 /** What new work asks: where it belongs, what is welded, by which criterion. */
 import { choice, flag, number, quantity, ref, when, words, type Across, type Values } from '../../basics/fields';
-import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
+import { alloys, alloySchema, unweldable, type AlloyId } from '../../basics/materials';
 import { odText, parseSize, schedules, seriesNames, sizeName, type Series, type SizeText } from '../../basics/sizes';
 import type { System } from '../../basics/units';
 import type { Criterion } from '../../models/criteria';
@@ -63,6 +63,11 @@ export const workAcross = (system: System): readonly Across<WorkForm>[] => [
     of: ['criterion', 'alloyA', 'alloyB'],
     at: 'criterion',
     says: (v) => (criterionFits(v.criterion, v.alloyA, v.alloyB) ? null : 'It is not for these metals. Choose another.'),
+  },
+  {
+    of: ['alloyA', 'alloyB'],
+    at: 'alloyB',
+    says: (v) => unweldable(v.alloyA, v.alloyB),
   },
   {
     of: ['size'],

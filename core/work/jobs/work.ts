@@ -1,6 +1,6 @@
 /** Job, line, spool, weld: the order things belong in. */
 import { z } from 'zod';
-import { alloySchema } from '../../basics/materials';
+import { alloySchema, unweldable } from '../../basics/materials';
 import { sizeName, sizeSchema } from '../../basics/sizes';
 import { ROUND, seamSchema, type Seam } from '../../basics/seam';
 import { show, type System } from '../../basics/units';
@@ -39,10 +39,12 @@ const design = z.object({
   /** the inside can be reached, rinsed and seen */
   insideReachable: z.boolean(),
 });
-export const designSchema = design.superRefine(({ joint, seam, size }, ctx) => {
+export const designSchema = design.superRefine(({ joint, seam, size, alloyA, alloyB }, ctx) => {
   const say = (message: string, ...path: string[]) => ctx.addIssue({ code: 'custom', message, path: ['seam', ...path] });
   if (seam.kind !== seamKinds[joint]) say(`${jointNames[joint]} has another kind of seam.`);
   if (seam.kind === 'saddle' && seam.onto.od < size.od) say(BRANCH_WIDER, 'onto');
+  const apart = unweldable(alloyA, alloyB);
+  if (apart !== null) ctx.addIssue({ code: 'custom', message: apart, path: ['alloyB'] });
 });
 export type Design = z.infer<typeof designSchema>;
 export const BRANCH_WIDER = 'The branch is wider than the run it stands on.';

@@ -43,6 +43,7 @@ export function carriedFrom(last: WeldState, sameSpool: boolean): Carried {
     torch: setup && {
       ...{ cup: setup.cup, lens: setup.lens, screen: setup.screen, electrode: setup.electrode, stickOut: setup.stickOut },
       ...{ flow: setup.flow, amps: setup.amps, postFlow: setup.postFlow, figures: setup.figures },
+      ...{ travel: setup.travel, tilt: setup.tilt, trailing: setup.trailing, aim: setup.aim },
     },
   };
 }

@@ -55,6 +55,17 @@ export function aboutItem(i: RegisterItem, system: System): string {
       return said(`${gasNames[i.body.gas]}`, cylinderText(i.body, system), i.body.station);
     case 'meter':
       return said(meterNames[i.body.meterKind], `scale for ${i.body.scaleGas}`, i.body.station);
+    case 'cup':
+      return said(
+        `${show((i.body.cup / 16) * 0.0254, 'length', system)} bore`,
+        i.body.lens ? 'with lens' : 'plain',
+        i.body.screens > 0 && `${i.body.screens} ${i.body.screens === 1 ? 'screen' : 'screens'} to lay on`,
+      );
+    case 'shield':
+      return said(
+        `${show(i.body.length, 'length', system)} long, ${show(i.body.width, 'length', system)} wide`,
+        i.body.stages > 0 && `gas through ${i.body.stages} ${i.body.stages === 1 ? 'stage' : 'stages'}`,
+      );
     case 'kit':
       return said(i.body.dam, `${i.body.inlet.kind} inlet`, show(i.body.flow, 'flow', system));
   }

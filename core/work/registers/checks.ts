@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { cylinderReadingSchema, gasSchema, meterCheckSchema, type Gas } from '../../basics/gases';
 import { OXYGEN_MOST } from '../../models/sensor';
+import { coverTestSchema } from '../../models/shield';
 
 const of = { id: z.uuidv7('A check needs a UUIDv7 of its own.'), item: z.uuid() };
 
@@ -15,6 +16,8 @@ export const checkSchema = z.discriminatedUnion('kind', [
     kind: z.literal('monitor'),
     body: z.object({ air: read, bottle: read }),
   }),
+  z.object({ ...of, kind: z.literal('cup'), body: coverTestSchema }),
+  z.object({ ...of, kind: z.literal('shield'), body: coverTestSchema }),
 ]);
 export type NewCheck = z.infer<typeof checkSchema>;
 export type Check = NewCheck & { when: number; by: string | null };

@@ -30,6 +30,8 @@ const bodies: Record<Entered, TypedForm> = {
   product: { label: 'Paste', lot: '4', dwell: '20', hottest: '35' },
   cylinder: { label: 'C-1', station: 'bay 3' },
   meter: { label: 'M-1', scale: '2 bar' },
+  cup: { label: 'Cup 12', cup: '12', lens: true, screens: '1' },
+  shield: { label: 'S-1', length: '76 mm', width: '25 mm', stages: '1' },
 };
 
 describe.each(Object.keys(entered) as Entered[])('a %s', (kind) => {

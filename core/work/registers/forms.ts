@@ -18,6 +18,7 @@ import { containers, gasNames, meterNames, type Gas, type Meter } from '../../ba
 import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
 import type { System } from '../../basics/units';
 import type { Product, Tool } from '../../models/cleaning';
+import { cups } from '../../models/shield';
 import type { ItemOf, NewRegisterItem, RegisterItem } from './items';
 import { goodUntilNames } from './standing';
 
@@ -212,6 +213,31 @@ const meter = (system: System) =>
     ({ meterKind, scaleGas, scalePascal, station: at }) => ({ meterKind, scaleGas, scale: scalePascal - ATMOSPHERE, station: at }),
   );
 
+const cup = entry(
+  'cup',
+  {
+    label: asMarked('Name'),
+    cup: choice('Cup', Object.fromEntries(cups.map((n) => [String(n), `No. ${n}`])), { empty: null }),
+    lens: flag('With a lens'),
+    screens: number('Screens to lay on it', { most: 3, whole: true, says: 'A whole number, up to 3.' }),
+  },
+  { cup: '12', lens: true, screens: 0 },
+  ({ cup: n, lens, screens }) => ({ cup: Number(n), lens, screens: lens ? screens : 0 }),
+  ({ cup: n, ...b }) => ({ ...b, cup: String(n) }),
+);
+const shield = entry(
+  'shield',
+  {
+    label: asMarked('Name'),
+    length: quantity('length', 'Length behind the cup', { zero: false, most: 1 }),
+    width: quantity('length', 'Width', { zero: false, most: 0.3 }),
+    stages: number('Diffuser stages', { most: 5, whole: true, says: 'A whole number, up to 5.' }),
+  },
+  { stages: 1 },
+  ({ length, width, stages }) => ({ length, width, stages }),
+  (b) => b,
+);
+
 const pick = <T extends object, K extends keyof T>(from: T, ...names: K[]): Pick<T, K> =>
   Object.fromEntries(names.map((n) => [n, from[n]])) as Pick<T, K>;
 
@@ -224,6 +250,8 @@ export const entered = {
   product: 'Product',
   cylinder: 'Cylinder',
   meter: 'Flow meter',
+  cup: 'Cup',
+  shield: 'Trailing shield',
 } as const satisfies Partial<Record<Kind, string>>;
 export type Entered = keyof typeof entered;
 
@@ -249,6 +277,6 @@ export const entryKnown = (item: RegisterItem, system: System): Record<string, u
   isEntered(item.kind) ? { ...entryOf(item.kind, system).of(item.body as never), label: item.label, expires: item.expires ?? null } : null;
 
 const entryOf = (kind: Entered, system: System): Entry<Entered, Fields> =>
-  ({ heat, wps, gas: gasLot(system), tool, product: product(system), cylinder: cylinder(system), meter: meter(system) })[
+  ({ heat, wps, gas: gasLot(system), tool, product: product(system), cylinder: cylinder(system), meter: meter(system), cup, shield })[
     kind
   ] as unknown as Entry<Entered, Fields>;

@@ -2,6 +2,7 @@
 export {
   gasBodySchema,
   heatBodySchema,
+  cupBodySchema,
   itemsOf,
   registerSchema,
   wpsBodySchema,

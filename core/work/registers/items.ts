@@ -4,6 +4,7 @@ import { productSchema, toolSchema } from '../../models/cleaning';
 import { cylinderSchema, gasSchema, meterSchema } from '../../basics/gases';
 import { alloySchema } from '../../basics/materials';
 import { kitSchema } from '../../models/setup';
+import { cups } from '../../models/shield';
 
 const label = z.string().trim().min(1, 'Enter its number.').max(80);
 const day = z.iso.date('Pick a day.').refine((d) => d >= '1970-01-01' && d < '2200-01-01', 'No such day stands on it. Look again.');
@@ -36,6 +37,25 @@ export const gasBodySchema = z.object({
   frostPoint: z.number().min(-100).max(20).nullable().default(null),
 });
 
+/** A cup as it hangs by the torch: with its lens, and screens that can be laid upon it. */
+export const cupBodySchema = z
+  .object({
+    cup: z
+      .number()
+      .int()
+      .min(cups[0])
+      .max(cups[cups.length - 1] as number),
+    lens: z.boolean(),
+    screens: z.number().int().min(0).max(3),
+  })
+  .refine((c) => c.lens || c.screens === 0, { message: 'A screen is laid upon a lens.', path: ['screens'] });
+/** A shield that follows the torch; its face, m, and how many stages of mesh or wool spread its gas. */
+export const shieldBodySchema = z.object({
+  length: z.number().positive().max(1),
+  width: z.number().positive().max(0.3),
+  stages: z.number().int().min(0).max(5),
+});
+
 export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('heat'), label, expires, body: heatBodySchema }),
   z.object({ kind: z.literal('wps'), label, expires, body: wpsBodySchema }),
@@ -45,6 +65,8 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('kit'), label, expires, body: kitSchema }),
   z.object({ kind: z.literal('cylinder'), label, expires, body: cylinderSchema }),
   z.object({ kind: z.literal('meter'), label, expires, body: meterSchema }),
+  z.object({ kind: z.literal('cup'), label, expires, body: cupBodySchema }),
+  z.object({ kind: z.literal('shield'), label, expires, body: shieldBodySchema }),
 ]);
 export type NewRegisterItem = z.infer<typeof registerSchema>;
 export type RegisterItem = NewRegisterItem & {

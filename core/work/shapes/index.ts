@@ -3,4 +3,5 @@ export * as one from './one';
 export * as two from './two';
 export * as three from './three';
 export * as four from './four';
+export * as five from './five';
 export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';

@@ -1,10 +1,24 @@
 /** What the set-up of the torch asks, and what it begins with by the rules until it is set. */
-import { choice, flag, quantity, within, type TypedForm, type Values } from '../../basics/fields';
+import { choice, flag, number, quantity, when, within, type TypedForm, type Values } from '../../basics/fields';
 import type { Figure } from '../../basics/figure';
-import { isTitanium } from '../../basics/materials';
+import { isTitanium, type AlloyId } from '../../basics/materials';
 import { show, type System } from '../../basics/units';
-import { LEAST_POST_FLOW, postFlow, startingAmps } from '../../models/heat';
-import { cupBore, cupFlow, cups, startingCup, stickOut } from '../../models/shield';
+import { AUTOGENOUS_MOST, LEAST_POST_FLOW, passesUnderPurge, postFlow, startingAmps, TURN_SPEED, turnOf } from '../../models/heat';
+import {
+  cupBore,
+  cupFlow,
+  cups,
+  figuresOf,
+  planTorch,
+  startingCup,
+  stickOut,
+  unfit,
+  usualAim,
+  type Aim,
+  type Correction,
+  type Over,
+  type TorchPlan,
+} from '../../models/shield';
 import type { Design } from '../jobs';
 import type { TorchSetup } from './body';
 
@@ -14,6 +28,17 @@ export const torchMeasures = {
   flow: quantity('flow', 'Torch flow', { zero: false, most: 5e-3 }),
   amps: quantity('current', 'Amps', { zero: false, most: { value: 500, says: 'More than 500 A. Check it.' } }),
   postFlow: quantity('time', 'Post-flow', { most: { value: 600, says: 'More than 10 min. Check the unit.' } }),
+  travel: quantity('speed', 'Travel', { zero: false, most: { value: 0.05, says: 'Faster than any hand or head. Check the unit.' } }),
+};
+const shieldMeasures = {
+  shieldLength: quantity('length', 'Shield, length', { zero: false, most: { value: 1, says: 'Longer than 1 m. Check the unit.' } }),
+  shieldWidth: quantity('length', 'Shield, width', { zero: false, most: { value: 0.3, says: 'Wider than 300 mm. Check the unit.' } }),
+  shieldFlow: quantity('flow', 'Shield gas', { zero: false, most: 5e-3 }),
+};
+export const aimNames: Record<Aim, string> = {
+  bright: 'Free of colour',
+  straw: 'Light straw allowed',
+  colour: 'Colour wanted',
 };
 /** The same limits for the event. */
 export const torchWithin = {
@@ -21,24 +46,64 @@ export const torchWithin = {
   flow: within(torchMeasures.flow),
   amps: within(torchMeasures.amps),
   postFlow: within(torchMeasures.postFlow),
+  travel: within(torchMeasures.travel),
+  shieldLength: within(shieldMeasures.shieldLength),
+  shieldWidth: within(shieldMeasures.shieldWidth),
+  shieldFlow: within(shieldMeasures.shieldFlow),
 };
+
+const shielded = (f: TypedForm) => f['shield'] === true;
 
 export const torchForm = {
   cup: choice('Cup', Object.fromEntries(cups.map((c) => [String(c), `No. ${c}`])), { empty: null }),
   lens: flag('Gas lens'),
   screen: flag('Extra screen'),
   ...torchMeasures,
+  tilt: number('Lean, degrees', { least: -45, most: 45, says: 'Degrees from upright, such as 10; at most 45.', hint: 'gas blown ahead' }),
+  aim: choice<Aim>('Outside wanted', aimNames, { empty: null }),
+  shield: flag('Trailing shield'),
+  shieldLength: when(shielded, shieldMeasures.shieldLength),
+  shieldWidth: when(shielded, shieldMeasures.shieldWidth),
+  shieldFlow: when(shielded, shieldMeasures.shieldFlow),
 };
-type Given = Values<typeof torchForm>;
+export type TorchGiven = Values<typeof torchForm>;
+type Given = TorchGiven;
 
 /** The tungsten most have in the torch, m (2.4 mm, 3/32 in). Common practice, no source. */
 const USUAL_TUNGSTEN = 2.4e-3;
 /** Stick-out to begin with, m (1/2 in), where the cup covers as much. Common practice, no source. */
 const USUAL_STICK_OUT = 0.0127;
 
+/** How a hand leans its torch, degrees. Common practice, no source: 10 to 15. */
+const USUAL_LEAN = 10;
+/** A trailing shield to begin with, m, and gas over its face. Common practice, no source: 3 by 1 in. */
+const USUAL_SHIELD = { shieldLength: 0.0762, shieldWidth: 0.0254, shieldFlow: 2e-4 };
+
+/** The seam of a design, as the torch stands over it. Of two metals that of end A. */
+export function overOf({ size, seam, joint, alloyA }: Pick<Design, 'size' | 'seam' | 'joint' | 'alloyA'>): Over {
+  const flat = seam.kind === 'straight';
+  return {
+    alloy: alloyA,
+    wall: size.wall,
+    od: flat ? null : size.od,
+    seam: flat ? seam.length : turnOf(size.od, size.wall),
+    opened: size.wall > AUTOGENOUS_MOST || !['square-butt', 'straight', 'tank'].includes(joint),
+  };
+}
+
 /** As it was set, or as the rules would set it: a plan, not something seen. What no rule gives is left to who sets it. */
-export function torchKnown(s: TorchSetup | null, { size, alloyA }: Design): Partial<Given> {
-  if (s) return { ...s, cup: String(s.cup) };
+export function torchKnown(s: TorchSetup | null, { size, alloyA }: Pick<Design, 'size' | 'alloyA'>): Partial<Given> {
+  if (s) {
+    const { trailing, travel, aim, cup, ...rest } = s;
+    return {
+      ...rest,
+      cup: String(cup),
+      aim: aim ?? usualAim(alloyA),
+      travel: travel ?? TURN_SPEED,
+      shield: trailing !== null,
+      ...(trailing ? { shieldLength: trailing.length, shieldWidth: trailing.width, shieldFlow: trailing.flow } : USUAL_SHIELD),
+    };
+  }
   const cup = startingCup(size.od, isTitanium(alloyA));
   const amps = startingAmps(size.wall).value;
   return {
@@ -48,14 +113,19 @@ export function torchKnown(s: TorchSetup | null, { size, alloyA }: Design): Part
     electrode: USUAL_TUNGSTEN,
     stickOut: Math.min(USUAL_STICK_OUT, stickOut(cup, true, USUAL_TUNGSTEN).value ?? USUAL_STICK_OUT),
     flow: cupFlow(cup, true).value ?? undefined,
+    travel: TURN_SPEED,
+    tilt: USUAL_LEAN,
+    aim: usualAim(alloyA),
+    shield: isTitanium(alloyA),
+    ...USUAL_SHIELD,
     ...(amps !== null && { amps: Math.round(amps), postFlow: Math.round(postFlow(amps).value ?? LEAST_POST_FLOW) }),
   };
 }
 
-/** m³ the torch draws on a weld: while the arc is on, and after every pass. Until it is set, as the rules would set it. */
-export function torchDraws(s: TorchSetup | null, design: Design, weldSeconds: number, passes: number): number {
+/** m³ the torch draws on a weld: while the arc is on, and after every pass, its shield with it. Until it is set, as the rules would set it. */
+export function torchDraws(s: TorchSetup | null, design: Pick<Design, 'size' | 'alloyA'>, weldSeconds: number, passes: number): number {
   const { flow = 0, postFlow: after = LEAST_POST_FLOW } = torchKnown(s, design);
-  return flow * (weldSeconds + passes * after);
+  return (flow + (s?.trailing?.flow ?? 0)) * (weldSeconds + passes * after);
 }
 
 /** A tungsten as the trade names it in inches: the nearest 32nd. */
@@ -63,7 +133,7 @@ export const tungstenTyped = (m: number, system: System): TypedForm =>
   system === 'inch' ? { electrode: show((Math.round((m / 0.0254) * 32) / 32) * 0.0254, 'length', 'inch') } : {};
 
 /** What the rules say of what is typed so far. */
-export function torchFigures(v: Partial<Given>, { size }: Design): Figure[] {
+export function torchFigures(v: Partial<Given>, { size }: Pick<Design, 'size'>): Figure[] {
   const cup = Number(v.cup);
   const [lens, screen] = [v.lens === true, v.screen === true];
   return [
@@ -74,13 +144,37 @@ export function torchFigures(v: Partial<Given>, { size }: Design): Figure[] {
   ];
 }
 
+/** The plan that a form makes as far as it is typed; null while something is missing that heat or cover need. */
+export function planTyped(v: Partial<Given>, alloy: AlloyId): TorchPlan | null {
+  const { cup, lens = false, screen = false, electrode = USUAL_TUNGSTEN, stickOut: out, flow, amps, travel, tilt = 0, aim } = v;
+  if (cup === undefined || out === undefined || flow === undefined || amps === undefined || travel === undefined) return null;
+  if (v.shield === true && (v.shieldLength == null || v.shieldWidth == null)) return null;
+  return {
+    ...{ cup: Number(cup), lens, screen: lens && screen, electrode, stickOut: out, flow, amps, travel, tilt, aim: aim ?? usualAim(alloy) },
+    trailing: v.shield === true ? { length: v.shieldLength as number, width: v.shieldWidth as number } : null,
+  };
+}
+
 /** Bore of the cup that is picked, m. */
 export const boreOfCup = (cup: string): number => cupBore(Number(cup));
 
-/** The form as the event says it. An extra screen sits upon a lens. */
-export const torchSaid = (v: Given, design: Design): TorchSetup => ({
-  ...v,
-  cup: Number(v.cup),
-  screen: v.lens && v.screen,
-  figures: torchFigures(v, design),
-});
+/** The form as the event says it, with the figures it was set by. An extra screen sits upon a lens. @param correction of the shop's cover tests */
+export function torchSaid(v: Given, design: Design, correction: Correction | null = null): TorchSetup {
+  const { shield, shieldLength, shieldWidth, shieldFlow, cup, ...rest } = v;
+  const over = overOf(design);
+  const plan = planTyped(v, design.alloyA);
+  const sound = plan !== null && unfit(plan, over, 'metric') === null;
+  return {
+    ...rest,
+    cup: Number(cup),
+    screen: v.lens && v.screen,
+    trailing:
+      shield && shieldLength !== null && shieldWidth !== null && shieldFlow !== null
+        ? { length: shieldLength, width: shieldWidth, flow: shieldFlow }
+        : null,
+    figures: [
+      ...torchFigures(v, design),
+      ...(sound ? figuresOf(plan, over, planTorch(plan, over, correction, 'metric'), passesUnderPurge(design.size.wall)) : []),
+    ],
+  };
+}

@@ -14,6 +14,8 @@ const titles = {
   gas: 'Gas lots',
   cylinder: 'Cylinders',
   meter: 'Flow meters',
+  cup: 'Cups',
+  shield: 'Trailing shields',
   tool: 'Tools',
   product: 'Products',
   kit: 'Purge kits',

@@ -1,0 +1,62 @@
+/** What hangs by the torch in this shop, and what its cover tests say of it. */
+import { isTitanium, type AlloyId } from '../../basics/materials';
+import { correctionOf, ratioOf, type Correction, type Owned, type TorchPlan } from '../../models/shield';
+import { checksOf, itemsOf, type Check, type CheckOf, type ItemOf, type RegisterItem } from '../registers';
+
+type Cup = Pick<TorchPlan, 'cup' | 'lens' | 'screen'>;
+const usable = <T extends { retired?: unknown }>(all: readonly T[]): T[] => all.filter((i) => !i.retired);
+
+/** Cups and shields that can be picked. A cup with screens is two: bare, and with one laid on. */
+export function ownedOf(registers: readonly RegisterItem[]): Owned {
+  return {
+    cups: usable(itemsOf(registers, 'cup')).flatMap(({ label, body: { cup, lens, screens } }) => [
+      { label, cup, lens, screen: false },
+      ...(screens > 0 ? [{ label, cup, lens, screen: true }] : []),
+    ]),
+    shields: usable(itemsOf(registers, 'shield')).map(({ label, body: { length, width } }) => ({ label, length, width })),
+  };
+}
+
+/** The cup of the shelf that is meant; null where none such is owned. */
+export const cupItem = (registers: readonly RegisterItem[], c: Cup): ItemOf<'cup'> | null =>
+  usable(itemsOf(registers, 'cup')).find(({ body }) => body.cup === c.cup && body.lens === c.lens && (!c.screen || body.screens > 0)) ??
+  null;
+/** The shield of the shelf that is meant, to a millimetre. */
+export const shieldItem = (registers: readonly RegisterItem[], t: TorchPlan['trailing']): ItemOf<'shield'> | null =>
+  (t &&
+    usable(itemsOf(registers, 'shield')).find(
+      ({ body }) => Math.abs(body.length - t.length) < 1e-3 && Math.abs(body.width - t.width) < 1e-3,
+    )) ??
+  null;
+
+const metalOf = (alloy: AlloyId) => (isTitanium(alloy) ? ('titanium' as const) : ('stainless' as const));
+
+/** The tests of all cups alike, as they are worn: with or without the screen. */
+export const testsOf = (registers: readonly RegisterItem[], checks: readonly Check[], c: Cup): CheckOf<'cup'>[] => {
+  const alike = itemsOf(registers, 'cup').filter(({ body }) => body.cup === c.cup && body.lens === c.lens);
+  return alike.flatMap((item) => checksOf(checks, 'cup', item.id)).filter((t) => t.body.screen === c.screen);
+};
+
+/** What the shop's tests make of a cup on this metal; null where it was never tested. */
+export function cupCorrection(registers: readonly RegisterItem[], checks: readonly Check[], c: Cup, alloy: AlloyId): Correction | null {
+  const as = { cup: c.cup, lens: c.lens, screens: c.screen ? 1 : 0 };
+  return correctionOf(
+    testsOf(registers, checks, c).map((t) => ({ ratio: ratioOf(as, t.body), metal: t.body.metal })),
+    metalOf(alloy),
+  );
+}
+
+/** A shield that was tested covers as much of its face as stayed silver, and never more than its face. */
+export function asTested(registers: readonly RegisterItem[], checks: readonly Check[], p: TorchPlan, alloy: AlloyId): TorchPlan {
+  const item = shieldItem(registers, p.trailing);
+  if (!item || !p.trailing) return p;
+  const ratios = checksOf(checks, 'shield', item.id).map(({ body: t }) => ({
+    ratio: t.ringSeen && t.silver > 0 ? t.silver / item.body.width : null,
+    metal: t.metal,
+  }));
+  const by = Math.min(1, correctionOf(ratios, metalOf(alloy))?.factor ?? 1);
+  return by === 1 ? p : { ...p, trailing: { length: p.trailing.length * by, width: p.trailing.width * by } };
+}
+
+/** What a cover test asks. */
+export { coverTestForm, coverTestKnown, coverTestSaid } from './coverTestForm';
