@@ -240,3 +240,21 @@ export function show(value: number, quantity: Quantity, system: System): string 
   const { number, unit } = format(value, quantity, system);
   return unit ? `${number} ${unit}` : number;
 }
+
+/** Steps a model's figure is worth, in the unit it is shown in: finer would be claimed and not known. */
+const worth: Record<System, Partial<Record<Quantity, (x: number) => number>>> = {
+  inch: { length: (x) => (x < 0.4 ? 1 / 16 : x < 4 ? 1 / 8 : 1 / 4), temperature: () => 10, flow: () => 1, speed: () => 0.5 },
+  metric: { length: () => 1, temperature: () => 5, flow: () => 0.5, speed: () => 0.1 },
+};
+/** A model's figure to what it is worth, SI. Times to a second, to five from twenty on. */
+export function rough(value: number, quantity: Quantity, system: System): number {
+  if (quantity === 'time') return value < 20 ? Math.round(value) : Math.round(value / 5) * 5;
+  const unit = unitNamed(quantity, shown[system][quantity]);
+  const step = worth[system][quantity];
+  if (!unit || !step) return value;
+  const x = unit.fromSI(value);
+  return unit.toSI(Math.round(x / step(x)) * step(x));
+}
+/** `rough` as it is shown. */
+export const showRough = (value: number, quantity: Quantity, system: System): string =>
+  show(rough(value, quantity, system), quantity, system);

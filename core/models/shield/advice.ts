@@ -1,5 +1,5 @@
 /** What would cover more, found by running the plan again with one thing changed. Nothing that was not run is offered. */
-import { show, type System } from '../../basics/units';
+import { rough, show, showRough, type System } from '../../basics/units';
 import { heatOf } from '../heat';
 import type { Correction } from './cover';
 import { cups, flowWindow, stickOut } from './cups';
@@ -10,6 +10,9 @@ export type Owned = {
   cups: readonly { label: string; cup: number; lens: boolean; screen: boolean }[];
   shields: readonly { label: string; length: number; width: number }[];
 };
+/** A cup as it is worn, as one word. */
+export const cupKey = (c: Pick<TorchPlan, 'cup' | 'lens' | 'screen'>): string =>
+  `${c.cup}${c.lens ? ' lens' : ''}${c.screen ? ' screen' : ''}`;
 /** What cover tests say of a cup; null where none was made. */
 export type Corrections = (cup: Pick<TorchPlan, 'cup' | 'lens' | 'screen'>) => Correction | null;
 
@@ -45,7 +48,7 @@ export function shieldAdvice(p: TorchPlan, over: Over, owned: Owned, corrections
   const out: ShieldChange[] = [];
   const window = flowWindow(p.cup, p.lens, p.screen);
   if (p.flow < 0.98 * window.low || p.flow > 1.02 * window.high)
-    out.push(tried('flow', `Torch gas to ${show(window.usual, 'flow', system)}`, { flow: window.usual }));
+    out.push(tried('flow', `Torch gas to ${showRough(window.usual, 'flow', system)}`, { flow: rough(window.usual, 'flow', system) }));
   const longest = stickOut(p.cup, p.lens, p.electrode, p.screen).value;
   if (longest !== null && p.stickOut > longest) out.push(tried('stick-out', `Stick-out to ${q(longest)}`, { stickOut: longest }));
   if (p.tilt > 0) out.push(tried('tilt', 'Torch upright', { tilt: 0 }));
@@ -68,7 +71,8 @@ export function shieldAdvice(p: TorchPlan, over: Over, owned: Owned, corrections
       const need = madeShield(now, over);
       if (need) out.push(tried('made', `A shield ${q(need.length)} by ${q(need.width)}, not owned`, { trailing: need }));
     }
-    const slowed = fastest(p, over, now);
+    const served = fastest(p, over, now);
+    const slowed = served === null ? null : rough(served, 'speed', system);
     if (slowed !== null && slowed < p.travel && slowed > 0.3 * p.travel)
       // The same bead asks for less current when it goes slower.
       out.push(

@@ -17,6 +17,6 @@ export {
   type Planned,
   type TorchPlan,
 } from './plan';
-export { shieldAdvice, type Corrections, type Owned, type ShieldChange } from './advice';
-export { courseOf, fieldSeen, momentsOf, type Moment, type SeenField } from './seen';
+export { cupKey, shieldAdvice, type Corrections, type Owned, type ShieldChange } from './advice';
+export { courseOf, fieldSeen, momentsOf, windowOf, type HotPicture, type Isotherm, type Moment, type SeenField, type Window } from './seen';
 export { correctionOf, coverTestSchema, ratioOf, type CoverTest } from './coverTest';

@@ -36,6 +36,25 @@ export function courseOf(p: TorchPlan, over: Over, { heat }: Planned): Course {
   return { ...base, q: tapered.course(heat.limit).q, turn: over.seam };
 }
 
+/** What is looked at, m: seam ahead of and behind the arc, and to either side. */
+export type Window = { ahead: number; behind: number; aside: number };
+
+/**
+ * As much as the tail and its cover need, in the shape of what it is drawn on; of a ring never more than its turn.
+ * @param shape width over height
+ */
+export function windowOf(p: TorchPlan, over: Over, { heat, cover }: Planned, shape: number): Window {
+  const turn = over.od === null ? Infinity : over.seam;
+  const ahead = Math.min(0.16 * turn, Math.max(1.4 * cover.aside, 0.012));
+  const tail = Math.max(1.06 * heat.lengthAbove.high, 1.12 * (cover.behind + (p.trailing?.length ?? 0)), 0.03);
+  const behind = Math.min(0.84 * turn, tail);
+  const aside = Math.max(1.25 * heat.halfWidthAbove.high, 1.2 * cover.aside, 0.62 * (p.trailing?.width ?? 0), 0.01);
+  const narrow = (ahead + behind) / (2 * aside) < shape;
+  if (!narrow) return { ahead, behind, aside: (ahead + behind) / (2 * shape) };
+  const most = Math.min(2 * aside * shape, 0.999 * turn);
+  return { ahead, behind: most - ahead, aside };
+}
+
 /** A field in metres from the arc: `xs` ahead, `ys` aside, both ways; with what lies bare in it. */
 export type SeenField = {
   t: number;
@@ -55,14 +74,7 @@ export function fieldSeen(
   course: Course,
   { cover, heat }: Planned,
   p: TorchPlan,
-  {
-    t,
-    ahead,
-    behind,
-    aside,
-    columns = 200,
-    rows = 100,
-  }: { t: number; ahead: number; behind: number; aside: number; columns?: number; rows?: number },
+  { t, ahead, behind, aside, columns = 200, rows = 100 }: { t: number; columns?: number; rows?: number } & Window,
 ): SeenField {
   const arc = Math.min(t, course.off) * course.v;
   const [dx, half] = [(ahead + behind) / columns, rows / 2];
@@ -86,3 +98,29 @@ export function fieldSeen(
     }
   return { t, arc, width: columns, height: rows, from: { x: -behind, y: -aside }, step: { x: dx, y: dy }, celsius, bare };
 }
+
+type Point = { x: number; y: number };
+/** One line of equal temperature, as a path in millimetres from the arc, ahead to the right. */
+export type Isotherm = {
+  celsius: number;
+  path: string;
+  /** its topmost and its rearmost point, mm: where its words stand */
+  at: Point | null;
+  rear: Point | null;
+};
+
+/** The seam from above at one moment, ready to be drawn. */
+export type HotPicture = {
+  window: Window;
+  at: number;
+  arc: number;
+  limit: Isotherm;
+  /** the limit were the heat so much less, or more */
+  doubt: { least: string; most: string };
+  inner: Isotherm[];
+  molten: string;
+  bare: SeenField['bare'];
+  planned: Pick<Planned, 'cover' | 'shielding' | 'faults' | 'bare' | 'bareFor' | 'limit'> &
+    Pick<Planned['heat'], 'lengthAbove' | 'halfWidthAbove'>;
+  course: { off: number; end: number; moments: Moment[] };
+};

@@ -3,7 +3,7 @@
  * cup: with it gas lies from under the torch to the shield's end, as wide as the shield. Its flow is 0.05 to 0.15 m/s over its face
  * (judgement; 20 to 40 CFH is common practice, no source).
  */
-import { lossOf, meanOver, thinPlate, type Heat, type Range } from '../heat';
+import { constantsOf, lossOf, meanOver, thinPlate, type Heat, type Range } from '../heat';
 import type { AlloyId } from '../../basics/materials';
 import { COVER_SPREAD, type Correction, type Cover } from './cover';
 
@@ -81,7 +81,12 @@ export function shieldOf({ alloy, wall, travel, heat, cover, correction = null, 
     ).celsius;
   // Heat and cover err apart from each other: their squares add up.
   const off = (times: number, share: number) => Math.hypot(with_(times, 1) - hot.celsius, with_(1, share) - hot.celsius);
-  const hottest = { value: hot.celsius, low: hot.celsius - off(1 - sure, more), high: hot.celsius + off(1 + sure, less) };
+  const { melts } = constantsOf(alloy);
+  const hottest = {
+    value: hot.celsius,
+    low: hot.celsius - off(1 - sure, more),
+    high: Math.max(hot.celsius, Math.min(melts, hot.celsius + off(1 + sure, less))),
+  };
   const bareDisc = trailing === null ? hot : hottestOutside(fieldOf(heat, alloy, wall, travel), cover, null);
   const none = bareDisc.celsius <= heat.limit;
   const needs = (length: number, reach: number) => Math.max(0, MARGIN * (length - reach));

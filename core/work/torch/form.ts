@@ -2,7 +2,7 @@
 import { choice, flag, number, quantity, when, within, type TypedForm, type Values } from '../../basics/fields';
 import type { Figure } from '../../basics/figure';
 import { isTitanium, type AlloyId } from '../../basics/materials';
-import { show, type System } from '../../basics/units';
+import { show, showRough, type System } from '../../basics/units';
 import { AUTOGENOUS_MOST, LEAST_POST_FLOW, passesUnderPurge, postFlow, startingAmps, TURN_SPEED, turnOf } from '../../models/heat';
 import {
   cupBore,
@@ -37,7 +37,7 @@ const shieldMeasures = {
 };
 export const aimNames: Record<Aim, string> = {
   bright: 'Free of colour',
-  straw: 'Light straw allowed',
+  straw: 'Light straw',
   colour: 'Colour wanted',
 };
 /** The same limits for the event. */
@@ -129,8 +129,19 @@ export function torchDraws(s: TorchSetup | null, design: Pick<Design, 'size' | '
 }
 
 /** A tungsten as the trade names it in inches: the nearest 32nd. */
-export const tungstenTyped = (m: number, system: System): TypedForm =>
+const tungstenTyped = (m: number, system: System): TypedForm =>
   system === 'inch' ? { electrode: show((Math.round((m / 0.0254) * 32) / 32) * 0.0254, 'length', 'inch') } : {};
+
+/** What stands in the form where no hand typed it: round figures, as a hand would set them. @param set it was set before: then as it was */
+export function torchTyped(known: Partial<Given>, set: boolean, system: System): TypedForm {
+  const tungsten = known.electrode === undefined ? {} : tungstenTyped(known.electrode, system);
+  if (set) return tungsten;
+  const round = (name: 'flow' | 'shieldFlow' | 'travel', of: 'flow' | 'speed'): TypedForm => {
+    const value = known[name];
+    return value == null ? {} : { [name]: showRough(value, of, system).replace('in/min', 'ipm') };
+  };
+  return { ...tungsten, ...round('flow', 'flow'), ...round('shieldFlow', 'flow'), ...round('travel', 'speed') };
+}
 
 /** What the rules say of what is typed so far. */
 export function torchFigures(v: Partial<Given>, { size }: Pick<Design, 'size'>): Figure[] {

@@ -5,7 +5,7 @@ import { findSize, type Size } from '../../basics/sizes';
 import { readForm, writeForm } from '../../basics/fields';
 import { cupFlow, startingCup } from '../../models/shield';
 import type { Design } from '../jobs';
-import { torchDraws, torchForm, torchKnown, torchSaid, tungstenTyped } from './index';
+import { torchDraws, torchForm, torchKnown, torchSaid, torchTyped } from './index';
 
 const design = (nominal: string, alloy: Design['alloyA'] = '316L'): Design => ({
   size: findSize('inch-tube', nominal) as Size,
@@ -29,7 +29,7 @@ describe('the torch until it is set', () => {
   it('a form of it reads back as it was, but for the digits that are shown', () => {
     const d = design('2');
     const known = torchKnown(null, d);
-    const read = readForm(torchForm, { ...writeForm(torchForm, known, 'inch'), ...tungstenTyped(known.electrode ?? 0, 'inch') }, 'inch');
+    const read = readForm(torchForm, { ...writeForm(torchForm, known, 'inch'), ...torchTyped(known, true, 'inch') }, 'inch');
     if (!read.ok) throw new Error(JSON.stringify(read.errors));
     const said = torchSaid(read.values, d);
     expect(said.electrode).toBeCloseTo((3 / 32) * 0.0254, 9);

@@ -2,7 +2,7 @@
 import { show } from '../../../core/basics/units';
 import { shareOf } from '../../../core/work/run';
 import { filmsOf } from '../../../core/models/tint';
-import { PlanView } from '../../draw/PlanView';
+import { PlanView, zoneOf } from '../../draw/PlanView';
 import { SeamView } from '../../draw/SeamView';
 import { SideView } from '../../draw/SideView';
 import { useShop, useWeld } from './context';
@@ -33,6 +33,7 @@ export function WeldPlan({ mini = false }: { mini?: boolean }) {
       seam={state.design.seam}
       cup={torch?.cup ?? state.setup?.cup ?? null}
       lens={torch?.lens ?? state.setup?.lens ?? true}
+      zone={zoneOf(state.setup)}
       welded={state.done.weld ? 1 : shareOf(peeled?.welded ?? [])}
       mini={mini}
       className={mini ? 'mx-auto h-full' : 'absolute inset-0 mx-auto h-full w-full p-2'}

@@ -1,23 +1,40 @@
-/** Set-up of the torch, before the first tack: cup, stick-out, flow, amps, post-flow, each beside its rule. */
+/** Set-up of the torch, before the first tack: what it heats and what it covers, seen on the seam; cup, stick-out, flow, amps, travel, shield. */
 import { useEffect } from 'react';
-import { format, show, type System } from '../../../core/basics/units';
-import { startingAmps } from '../../../core/models/heat';
-import { cupFlow, stickOut as longestOf } from '../../../core/models/shield';
-import { TorchView } from '../../draw/TorchView';
-import { boreOfCup, torchFigures, torchForm, torchKnown, torchSaid, tungstenTyped } from '../../../core/work/torch';
+import { format, rough, show, showRough, type System } from '../../../core/basics/units';
+import { alloys, isTitanium } from '../../../core/basics/materials';
+import { cupFlow, type TorchPlan } from '../../../core/models/shield';
 import { itemsOf } from '../../../core/work/registers';
+import {
+  aimNames,
+  boreOfCup,
+  cupCorrection,
+  overOf,
+  planTyped,
+  torchFigures,
+  torchForm,
+  torchKnown,
+  torchSaid,
+  torchTyped,
+  type TorchGiven,
+} from '../../../core/work/torch';
+import { HOT_ROOM, HotPlan } from '../../draw/HotPlan';
+import { PlanView } from '../../draw/PlanView';
+import { TorchView } from '../../draw/TorchView';
+import { useBox } from '../../draw/useBox';
 import { Field } from '../kit/Field';
 import { Form, type View } from '../kit/Form';
 import { useShop, useWeld } from './context';
+import { CoverTests } from './CoverTests';
 import { useDesk, useSaidOnDrawing, type Torch } from './desk';
-import { WeldPlan } from './Drawings';
-import { Title } from './StagePage';
 import { DraftFigures } from './DraftFigures';
+import { Title } from './StagePage';
 import type { StageView } from './stageView';
+import { TorchFoot } from './TorchFoot';
+import { useTorchSeen } from './useTorchSeen';
 
 function SetupStage() {
   const { state, record } = useWeld();
-  const { registers, carried, system } = useShop();
+  const { registers, checks, carried, system } = useShop();
   const { design, setup: s } = state;
   const wps = itemsOf(registers, 'wps').find((w) => w.id === state.fitup?.wps.id);
   const range = wps?.body.amps;
@@ -26,13 +43,17 @@ function SetupStage() {
     <Form
       of={torchForm}
       known={known}
-      typed={known.electrode === undefined ? {} : tungstenTyped(known.electrode, system)}
+      typed={torchTyped(known, s !== null, system)}
       system={system}
       label={s ? 'Record the set-up again' : 'Record the set-up'}
-      onRecord={(v) => record({ stream: state.id, type: 'setup.recorded', body: torchSaid(v, design) })}
+      onRecord={(v) => {
+        const cup = { cup: Number(v.cup), lens: v.lens, screen: v.lens && v.screen };
+        const correction = cupCorrection(registers, checks, cup, design.alloyA);
+        return record({ stream: state.id, type: 'setup.recorded', body: torchSaid(v, design, correction) });
+      }}
     >
       {(view) => {
-        const { cup, lens, amps } = view.read;
+        const { cup, lens, amps, shield } = view.read;
         return (
           <>
             <DrawTorch view={view} />
@@ -42,12 +63,23 @@ function SetupStage() {
                 <Field name="lens" />
                 {lens && <Field name="screen" />}
               </div>
-              <Field name="electrode" />
               <Field name="stickOut" />
               <Field name="flow" />
               <Field name="amps" />
+              <Field name="travel" />
+              <Field name="electrode" />
+              <Field name="tilt" />
               <Field name="postFlow" />
+              <Field name="aim" />
             </div>
+            <Field name="shield" />
+            {shield && (
+              <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
+                <Field name="shieldLength" />
+                <Field name="shieldWidth" />
+                <Field name="shieldFlow" />
+              </div>
+            )}
             {wps && state.fitup && wps.body.revision !== state.fitup.wps.revision && (
               <p className="text-sm font-semibold">
                 □ {wps.label} is at revision {wps.body.revision} now; this weld was fitted up to revision {state.fitup.wps.revision}. Ask
@@ -59,6 +91,7 @@ function SetupStage() {
                 ■ Deviation: {wps.label} gives {range[0]} to {range[1]} A. The WPS is the limit.
               </p>
             )}
+            {alloys[design.alloyA].heat && <p className="text-sm">{alloys[design.alloyA].heat}</p>}
           </>
         );
       }}
@@ -70,15 +103,18 @@ function SetupStage() {
 function DrawTorch({ view: { read, set } }: { view: View<typeof torchForm> }) {
   const { state } = useWeld();
   const { act } = useDesk();
-  const { cup, lens = false, screen = false, stickOut, electrode, flow, amps, postFlow } = read;
+  const { cup, lens = false, screen = false, stickOut, electrode, flow, amps, postFlow, travel } = read;
+  const plan = planTyped(read, state.design.alloyA);
+  const key = JSON.stringify(plan);
   useEffect(() => {
     if (cup === undefined) return;
-    const torch = { cup: Number(cup), lens, screen: lens && screen, stickOut, electrode, flow, amps, postFlow };
+    const torch = { cup: Number(cup), lens, screen: lens && screen, stickOut, electrode, flow, amps, postFlow, travel, plan };
     act({ do: 'draw', draft: { torch, figures: torchFigures({ cup, lens, screen, electrode, amps }, state.design) } });
-  }, [act, state.design, cup, lens, screen, stickOut, electrode, flow, amps, postFlow]);
-  useSaidOnDrawing((name, text) => {
-    if (name === 'cup' || name === 'stickOut') set(name, text);
+  }, [act, state.design, cup, lens, screen, stickOut, electrode, flow, amps, postFlow, travel, key]);
+  useSaidOnDrawing((name, typed) => {
+    if (name in torchForm) set(name as keyof TorchGiven, typed);
   });
+  useTorchSeen();
   return null;
 }
 
@@ -88,78 +124,184 @@ function useTorch(): Torch {
   const { torch } = useDesk().desk.draft;
   const { carried } = useShop();
   if (torch) return torch;
-  const { cup = '12', lens = true, screen = false, ...rest } = torchKnown(state.setup ?? carried?.torch ?? null, state.design);
-  return { cup: Number(cup), lens, screen, ...rest };
+  const known = torchKnown(state.setup ?? carried?.torch ?? null, state.design);
+  const { cup = '12', lens = true, screen = false, stickOut, electrode, flow, amps, postFlow, travel } = known;
+  const plan = planTyped(known, state.design.alloyA);
+  return { ...{ cup: Number(cup), lens, screen, stickOut, electrode, flow, amps, postFlow, travel }, plan };
 }
 
 const rangeOf = ({ low, high }: { low?: number | null; high?: number | null }, of: 'flow' | 'current', system: System): string =>
-  low == null || high == null ? '' : `${format(low, of, system).number} to ${show(high, of, system)}`;
+  low == null || high == null ? '' : `${format(rough(low, of, system), of, system).number} to ${showRough(high, of, system)}`;
 
-/** The seam from above with the cup on it, and the torch cut through: both take cup and stick-out from a drag. */
+/** The seam from above, and beside it the torch cut through: both take what is dragged on them. */
 function SetupDrawing() {
-  const { state } = useWeld();
   const { system } = useShop();
   const { act } = useDesk();
   const t = useTorch();
-  const amps = startingAmps(state.design.size.wall);
   return (
-    <div className="grid gap-2 sm:grid-cols-[2fr_3fr] lg:absolute lg:inset-0 lg:grid-cols-[2fr_3fr]">
-      <div className="relative order-last min-h-56 sm:order-none lg:min-h-0">
-        <WeldPlan />
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-2 lg:absolute lg:inset-0 lg:grid-cols-[minmax(0,1fr)_15.5rem]">
+      <HotSeam torch={t} />
+      <div className="relative max-lg:mx-auto max-lg:w-full max-lg:max-w-96">
+        <TorchView
+          {...{ cup: t.cup, lens: t.lens, screen: t.screen, system }}
+          slim
+          stickOut={t.stickOut ?? null}
+          electrode={t.electrode ?? null}
+          words={{
+            ...(t.flow !== undefined && { flow: show(t.flow, 'flow', system) }),
+            flowRange: `${rangeOf(cupFlow(t.cup, t.lens, t.screen), 'flow', system)} by the cup`,
+          }}
+          onStickOut={(m) => act({ do: 'say', name: 'stickOut', text: show(m, 'length', system) })}
+          onCup={(n) => act({ do: 'say', name: 'cup', text: String(n) })}
+          className="w-full lg:absolute lg:inset-x-0 lg:top-0 lg:h-full"
+        />
       </div>
-      <TorchView
-        {...{ cup: t.cup, lens: t.lens, screen: t.screen, system }}
-        stickOut={t.stickOut ?? null}
-        electrode={t.electrode ?? null}
-        words={{
-          ...(t.flow !== undefined && { flow: show(t.flow, 'flow', system) }),
-          flowRange: `${rangeOf(cupFlow(t.cup, t.lens, t.screen), 'flow', system)} by the cup`,
-          ...(t.amps !== undefined && { amps: `${Math.round(t.amps)} A` }),
-          ampsRange: amps.value === null ? 'amps from the WPS' : `${rangeOf(amps, 'current', system)} to start with`,
-          ...(t.postFlow !== undefined && { after: `gas ${show(t.postFlow, 'time', system)} after the arc` }),
-        }}
-        onStickOut={(m) => act({ do: 'say', name: 'stickOut', text: show(m, 'length', system) })}
-        onCup={(n) => act({ do: 'say', name: 'cup', text: String(n) })}
-        className="h-full max-h-[75vh] w-full lg:max-h-none"
-      />
     </div>
   );
 }
 
-/** Is the torch within what its cup covers? Said first, with the reason. */
-function SetupHead() {
+/** How the seam heats under this torch, at its true scale. */
+function HotSeam({ torch }: { torch: Torch }) {
   const { state } = useWeld();
   const { system } = useShop();
-  const { cup, lens, screen, stickOut, electrode, flow } = useTorch();
-  const longest = longestOf(cup, lens, electrode ?? 2.4e-3, screen).value;
-  const q = (m: number) => show(m, 'length', system);
-  const range = cupFlow(cup, lens, screen);
-  const many = lens ? ` or put ${screen ? 'a wider cup' : 'a screen'} on` : ' or put a lens in';
-  if (longest === null)
-    return <Title level="mind" title={`A no. ${cup} cup wants a lens.`} reason="Plain, its gas breaks up before it reaches the work." />;
-  if (stickOut !== undefined && stickOut > longest * 1.001)
+  const { desk, act } = useDesk();
+  const [box, room] = useBox<HTMLDivElement>();
+  const shape = room ? room.width / Math.max(80, room.height - HOT_ROOM.top - HOT_ROOM.bottom) : null;
+  useEffect(() => {
+    if (shape !== null) act({ do: 'draw', draft: { shape: Math.round(shape * 20) / 20 } });
+  }, [act, shape]);
+  const { hot } = desk.draft;
+  const { plan = null } = torch;
+  return (
+    <div ref={box} className="relative min-h-96 min-w-0 lg:min-h-0">
+      {plan && room && !hot?.fault ? (
+        <>
+          <HotPlan
+            {...{ plan, system, room }}
+            over={overOf(state.design)}
+            seen={hot?.seen ?? null}
+            onSay={(texts) => act({ do: 'say-all', texts })}
+            onHold={(dragging) => act({ do: 'draw', draft: { dragging } })}
+          />
+          <BareSaid plan={plan} />
+        </>
+      ) : (
+        <PlanView
+          size={state.design.size}
+          seam={state.design.seam}
+          cup={torch.cup}
+          lens={torch.lens}
+          className="absolute inset-0 mx-auto h-full w-full p-2"
+        />
+      )}
+    </div>
+  );
+}
+
+/** The one figure of the drawing: how hot what lies bare gets, and for how long. */
+function BareSaid({ plan }: { plan: TorchPlan }) {
+  const { system } = useShop();
+  const { seen } = useDesk().desk.draft.hot ?? {};
+  if (!seen?.bare) return null;
+  const { limit, shielding, bareFor } = seen.planned;
+  const { value, low, high } = shielding.hottest;
+  // At a moment of the pass the doubt is that of the settled tail.
+  const at = seen.bare.celsius;
+  const band = [at - (value - low), at + (high - value)].map((c) => rough(Math.max(20, c), 'temperature', system));
+  const bare = at > limit;
+  const wanted = plan.aim === 'colour';
+  return (
+    <div className="pointer-events-none absolute bottom-1 left-3" data-bare={bare ? Math.round(at) : 'none'}>
+      <p className={`text-base font-semibold ${bare && !wanted ? 'text-error' : ''}`}>
+        {bare
+          ? wanted
+            ? '○ Bare, as wanted, at'
+            : '■ Bare metal at'
+          : `○ Nothing bare above ${showRough(limit, 'temperature', system)}; the hottest`}
+      </p>
+      <p className="font-figure text-3xl leading-none font-bold sm:text-5xl">
+        {format(band[0] ?? 0, 'temperature', system).number} to {format(band[1] ?? 0, 'temperature', system).number}{' '}
+        <span className="text-xl font-normal">{format(0, 'temperature', system).unit}</span>
+        {bare && bareFor > 0 && seen.at <= seen.course.off && (
+          <span className="ml-4 font-sans text-sm font-normal">
+            above {showRough(limit, 'temperature', system)} for about {showRough(bareFor, 'time', system)}
+          </span>
+        )}
+      </p>
+    </div>
+  );
+}
+
+/** What of the hot metal lies bare? Said first, with the reason. */
+function SetupHead() {
+  const { system } = useShop();
+  const { state } = useWeld();
+  const t = useTorch();
+  const { hot } = useDesk().desk.draft;
+  const { plan = null } = t;
+  if (hot?.fault) return <Title level="stop" title="Not as it is typed." reason={hot.fault.text} />;
+  if (plan === null)
     return (
       <Title
-        level="mind"
-        title={`${q(stickOut)} is too far out for this cup.`}
-        reason={`No. ${cup} covers to ${q(longest)} (rule, a judgement): shorten it${many}. Prove the cover on scrap.`}
+        level="none"
+        title={`Cup ${t.cup}.`}
+        reason="Give stick-out, flow, amps and travel: then the hot metal is seen. The WPS is the limit."
       />
     );
-  if (flow !== undefined && range.low != null && range.high != null && (flow < 0.98 * range.low || flow > 1.02 * range.high))
-    return (
+  const seen = hot?.seen;
+  if (!seen) return <Title level="none" title={`Cup ${t.cup}${t.lens ? ', lens' : ''}.`} reason="Heat and cover are being computed." />;
+  const { faults, bare, limit, shielding, lengthAbove, cover } = seen.planned;
+  const [fault] = faults;
+  if (fault) return <Title level="mind" title={fault.text.split(/[:,] /)[0]?.replace(/\.?$/, '.')} reason={fault.text} />;
+  const c = (x: number) => showRough(x, 'temperature', system);
+  const q = (m: number) => showRough(m, 'length', system);
+  const metal = alloys[state.design.alloyA].name;
+  if (plan.aim === 'colour')
+    return bare ? (
+      <Title
+        level="none"
+        title="It colours, as wanted."
+        reason={`${metal} lies bare up to ${c(shielding.hottest.value)}. The film is made outside; the root is held under gas all the same.`}
+      />
+    ) : (
       <Title
         level="mind"
-        title={flow < range.low ? 'Too little gas for this cup.' : 'Too much gas for this cup.'}
-        reason={`No. ${cup} runs on ${rangeOf(range, 'flow', system)} (rule, a judgement): ${flow < range.low ? 'too little leaves colour' : 'too much pushes the puddle and draws in air'}.`}
+        title="No colour comes of this."
+        reason="All that is hot lies under gas: take a narrower cup, or gas off sooner."
       />
     );
+  if (!bare)
+    return (
+      <Title
+        level="none"
+        title="All that is hot lies under gas, by the model."
+        reason={`${metal}, ${aimNames[plan.aim].toLowerCase()}: nothing bare above ${c(limit)}. Unproved here: run the cover test.`}
+      />
+    );
+  const reach = cover.behind + (plan.trailing?.length ?? 0);
+  const { at } = shielding.hottest;
+  const aside = plan.trailing !== null && at.aside > plan.trailing.width * 0.4 && at.behind < reach * 0.98;
   return (
     <Title
-      level="none"
-      title={`Cup ${cup}${lens ? ', lens' : ''}, ${stickOut === undefined ? 'stick-out not given' : `${q(stickOut)} out`}.`}
-      reason={state.setup ? 'As it was set.' : 'By the rules of the cup and the wall. The WPS is the limit.'}
+      level="mind"
+      title={plan.trailing ? 'Hot metal comes out from under the shield.' : 'Hot metal comes out from under the cup.'}
+      reason={
+        aside
+          ? `${metal} colours above ${c(limit)}. It is hot ${q(2 * seen.planned.halfWidthAbove.value)} across; the shield is ${q(plan.trailing?.width ?? 0)} wide.`
+          : `${metal} colours above ${c(limit)}. It stays so for ${q(lengthAbove.value)}; the gas reaches ${q(reach)} back.${isTitanium(state.design.alloyA) ? '' : ' What that leaves outside is brushed or pickled, where the WPS allows.'}`
+      }
     />
   );
 }
 
-export const setup: StageView = { view: 'plan', Head: SetupHead, Drawing: SetupDrawing, Form: SetupStage, Below: DraftFigures };
+/** By which rules and models, and what the cup was tested to cover. */
+function Below() {
+  return (
+    <>
+      <CoverTests />
+      <DraftFigures />
+    </>
+  );
+}
+
+export const setup: StageView = { view: 'plan', Head: SetupHead, Drawing: SetupDrawing, Foot: TorchFoot, Form: SetupStage, Below };

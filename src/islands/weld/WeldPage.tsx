@@ -17,8 +17,10 @@ export default listening(WeldPage);
 
 function WeldPage({ record: first, ...made }: Shop & { record: KeptRecord }) {
   const system = made.person?.units ?? 'inch';
-  // The page came with it once, and it stays as it came.
-  const [shop] = useState(() => ({ ...made, system }));
+  // The page came with it once, and it stays as it came, but for cover tests that are made on it.
+  const [came] = useState(() => ({ ...made, system }));
+  const [checks, tested] = useState(made.checks);
+  const shop = useMemo(() => ({ ...came, checks, tested }), [came, checks]);
   const { kept, state, live, unsaved, record, unsay } = useRecord(first, shop.place.id, shop.now);
   const { criterion } = kept;
   const inHand = useMemo(

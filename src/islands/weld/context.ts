@@ -52,7 +52,8 @@ export type InHand = {
   record: (event: Said) => Promise<Refusal | null>;
 };
 
-export const ShopContext = createContext<(Shop & { system: System }) | null>(null);
+/** @property tested the looks at instruments and cups, one more or one less */
+export const ShopContext = createContext<(Shop & { system: System; tested: (checks: Check[]) => void }) | null>(null);
 export const WeldContext = createContext<InHand | null>(null);
 
 export function useShop() {

@@ -107,7 +107,7 @@ describe('the desk', () => {
       { do: 'say', name: 'narrow', text: '1/6' },
       { do: 'due', looking: lookingAt(null, { insideReachable: false, seam: ROUND }) },
     ]);
-    expect(d.said).toEqual({ name: 'narrow', text: '1/6', times: 2 });
+    expect(d.said).toEqual({ texts: { narrow: '1/6' }, times: 2 });
   });
   it('adds to a draft piece by piece', () => {
     const d = after([

@@ -1,9 +1,11 @@
 /** What lies on the desk: the stage that is open, the drawing that is large, and what is drawn or typed and not recorded yet. */
 import { createContext, useContext, useEffect, useRef, type Dispatch } from 'react';
+import type { Typed } from '../../../core/basics/fields';
 import type { Figure } from '../../../core/basics/figure';
 import { arcOf, WHOLE, type Arc, type Seam } from '../../../core/basics/seam';
 import { lay, type FoundDefect, type Tint, type Zone } from '../../../core/models/criteria';
 import type { Look } from '../../../core/work/look';
+import type { Fault, HotPicture, ShieldChange, TorchPlan } from '../../../core/models/shield';
 import type { Stage } from '../../../core/work/stages';
 import type { Pressed } from '../../draw/seam';
 
@@ -19,6 +21,9 @@ export type Torch = {
   flow?: number | undefined;
   amps?: number | undefined;
   postFlow?: number | undefined;
+  travel?: number | undefined;
+  /** all that heat and cover need; null while something is missing */
+  plan?: TorchPlan | null;
 };
 
 /** What is said of a thing at its place: its name, its figure, and whether it is as it should be. */
@@ -30,11 +35,21 @@ export type Mark = {
   factor?: number;
 };
 
+export type Hot = { seen: HotPicture | null; fault: Fault | null; advice: readonly ShieldChange[] | null; figures: readonly Figure[] };
+
 /** The drawings and the figures as typed. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
   torch?: Torch;
   figures?: readonly Figure[];
+  /** what the heat model sees of the torch, what would cover more, and what cannot be reckoned with */
+  hot?: Hot;
+  /** the moment of the pass that is looked at, s after the arc was struck; null: as the seam closes */
+  moment?: number | null;
+  /** something of the torch is in a hand just now */
+  dragging?: boolean;
+  /** width over height of what the seam is drawn on */
+  shape?: number;
   /** what a form says of a thing that stands on the drawing, by thing */
   marks?: Readonly<Record<string, Mark>>;
   /** what stands in a form's fields that can be typed on the drawing too */
@@ -79,8 +94,8 @@ export type Desk = {
   looking: Looking;
   /** the last press on the seam: where it went down, how far it was dragged on since, twelfths; how many presses and drags there were */
   pressed: Pressed & { from: number; turned: number; times: number };
-  /** what was typed on the drawing for a field of the form, and how many times anything was */
-  said: { name: string; text: string; times: number };
+  /** what was typed on the drawing for fields of the form, by name, and how many times anything was */
+  said: { texts: Readonly<Record<string, Typed>>; times: number };
 };
 
 export type Act =
@@ -89,9 +104,11 @@ export type Act =
   | { do: 'open'; stage: Stage }
   | { do: 'turn'; view: View }
   | { do: 'draw'; draft: Draft }
+  | { do: 'found'; advice: readonly ShieldChange[]; figures: readonly Figure[] }
   | { do: 'press'; press: Pressed }
   | { do: 'mark'; id: string; mark: Mark | null }
   | { do: 'say'; name: string; text: string }
+  | { do: 'say-all'; texts: Readonly<Record<string, Typed>> }
   | { do: 'look'; change: Partial<Looking> }
   | { do: 'grade'; tints: readonly Tint[] };
 
@@ -101,7 +118,7 @@ export const startingDesk = (looking: Looking): Desk => ({
   draft: {},
   looking,
   pressed: { at: 12, zone: null, on: 'elsewhere', how: 'down', from: 12, turned: 0, times: 0 },
-  said: { name: '', text: '', times: 0 },
+  said: { texts: {}, times: 0 },
 });
 
 /** An arc a drag may leave, at the least, twelfths: half an hour of a clock, on a rule what a finger can tell apart. */
@@ -154,6 +171,8 @@ export function deskReducer(d: Desk, a: Act): Desk {
       return { ...d, view: a.view };
     case 'draw':
       return { ...d, draft: { ...d.draft, ...a.draft } };
+    case 'found':
+      return d.draft.hot ? { ...d, draft: { ...d.draft, hot: { ...d.draft.hot, advice: a.advice, figures: a.figures } } } : d;
     case 'press': {
       const pressed = takePress(d.pressed, a.press, d.looking.seam);
       // A finger that has not moved on is no drag.
@@ -166,7 +185,9 @@ export function deskReducer(d: Desk, a: Act): Desk {
       return { ...d, draft: { ...d.draft, marks: a.mark ? { ...others, [a.id]: a.mark } : others } };
     }
     case 'say':
-      return { ...d, said: { name: a.name, text: a.text, times: d.said.times + 1 } };
+      return { ...d, said: { texts: { [a.name]: a.text }, times: d.said.times + 1 } };
+    case 'say-all':
+      return { ...d, said: { texts: a.texts, times: d.said.times + 1 } };
     case 'look':
       return { ...d, looking: { ...d.looking, ...a.change } };
     case 'grade':
@@ -217,12 +238,12 @@ export function useMark(id: string, mark: Mark | null): void {
 }
 
 /** Hears what is typed on the drawing for a field of the form, while the caller is there. */
-export function useSaidOnDrawing(hear: (name: string, text: string) => void): void {
-  const { name, text, times } = useDesk().desk.said;
+export function useSaidOnDrawing(hear: (name: string, typed: Typed) => void): void {
+  const { texts, times } = useDesk().desk.said;
   const heard = useRef(times);
   useEffect(() => {
     if (heard.current === times) return;
     heard.current = times;
-    hear(name, text);
+    for (const [name, typed] of Object.entries(texts)) hear(name, typed);
   });
 }

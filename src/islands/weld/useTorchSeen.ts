@@ -1,0 +1,87 @@
+/** Asks the heat worker about the torch in hand, and puts what it sees on the drawing; the newest question counts. */
+import * as Comlink from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import { passesUnderPurge } from '../../../core/models/heat';
+import { cupKey, type Correction, type Window } from '../../../core/models/shield';
+import { asTested, cupCorrection, overOf, ownedOf } from '../../../core/work/torch';
+import type { HeatWorker, TorchAnswer, TorchQuestion } from '../../workers/heat.worker';
+import { useShop, useWeld } from './context';
+import { useDesk } from './desk';
+
+/** Width over height of the picture as it usually stands; the drawing says its own. */
+const USUAL_SHAPE = 2.2;
+
+export function useTorchSeen(): void {
+  const { state } = useWeld();
+  const { registers, checks, system } = useShop();
+  const { desk, act } = useDesk();
+  const { torch, moment = null, dragging = false, shape = USUAL_SHAPE, hot } = desk.draft;
+  const plan = torch?.plan ?? null;
+  const worker = useRef<Comlink.Remote<HeatWorker> | null>(null);
+  const job = useRef(0);
+  const busy = useRef(false);
+  const window = useRef<Window | null>(null);
+  const last = useRef('');
+  // Asked again where something changed while the last answer was on its way.
+  const [late, setLate] = useState(0);
+  useEffect(() => {
+    const raw = new Worker(new URL('../../workers/heat.worker.ts', import.meta.url), { type: 'module', name: 'heat' });
+    const api = Comlink.wrap<HeatWorker>(raw);
+    worker.current = api;
+    setLate((n) => n + 1);
+    return () => {
+      api[Comlink.releaseProxy]();
+      raw.terminate();
+      worker.current = null;
+      job.current++;
+      busy.current = false;
+      last.current = '';
+    };
+  }, []);
+  const key = JSON.stringify([plan, moment, dragging, shape, system]);
+  useEffect(() => {
+    const api = worker.current;
+    if (!api || key === last.current) return;
+    if (plan === null) {
+      last.current = key;
+      job.current++;
+      return act({ do: 'draw', draft: { hot: { seen: null, fault: null, advice: null, figures: [] } } });
+    }
+    // While a hand drags, one question at a time: the next goes out when the last is answered.
+    if (busy.current && dragging) return;
+    last.current = key;
+    const mine = ++job.current;
+    busy.current = true;
+    const { alloyA } = state.design;
+    const owned = ownedOf(registers);
+    const corrections: Record<string, Correction> = {};
+    for (const c of owned.cups) {
+      const is = cupCorrection(registers, checks, c, alloyA);
+      if (is) corrections[cupKey(c)] = is;
+    }
+    const over = overOf(state.design);
+    const question: TorchQuestion = {
+      ...{ plan: asTested(registers, checks, plan, alloyA), over, owned, corrections, system, at: moment, dragging, shape },
+      passes: passesUnderPurge(over.wall),
+      correction: cupCorrection(registers, checks, plan, alloyA),
+      window: dragging || moment !== null ? window.current : null,
+    };
+    const hear = (a: TorchAnswer) => {
+      if (job.current !== mine) return;
+      const was = hot ?? { seen: null, fault: null, advice: null, figures: [] };
+      if (a.kind === 'unfit') act({ do: 'draw', draft: { hot: { seen: null, fault: a.fault, advice: null, figures: [] } } });
+      else if (a.kind === 'seen') {
+        window.current = a.window;
+        act({ do: 'draw', draft: { hot: { ...was, seen: a, fault: null, ...(dragging && { advice: null }) } } });
+      } else act({ do: 'found', advice: a.advice, figures: a.figures });
+    };
+    api
+      .ask(mine, question, Comlink.proxy(hear))
+      .catch((e: unknown) => console.error('The heat model stopped:', e))
+      .finally(() => {
+        if (job.current !== mine) return;
+        busy.current = false;
+        if (dragging) setLate((n) => n + 1);
+      });
+  }, [late, key, registers, checks]);
+}
