@@ -78,7 +78,7 @@ export function HotPlan({ plan, over, seen, system, room, onSay, onHold }: Props
     e.preventDefault();
     by(n);
   };
-  const arrow = Math.min(width - x0 - 44, plan.travel * 1e3 * ARROW);
+  const arrow = Math.min(width - x0 - 60, plan.travel * 1e3 * ARROW);
   const mm = k / 1e3;
   const at = (x: number, y: number) => ({ x: x0 + x * mm, y: y0 + y * mm });
   return (
@@ -169,7 +169,7 @@ export function HotPlan({ plan, over, seen, system, room, onSay, onHold }: Props
           </Cased>
           <g
             {...grip('length')}
-            aria-label="Shield, length"
+            aria-label="Shield, its end"
             aria-valuemin={0}
             aria-valuemax={Math.round(over.seam * 1e3)}
             aria-valuenow={Math.round(trailing.length * 1e3)}
@@ -190,7 +190,7 @@ export function HotPlan({ plan, over, seen, system, room, onSay, onHold }: Props
           </g>
           <g
             {...grip('width')}
-            aria-label="Shield, width"
+            aria-label="Shield, its side"
             aria-valuemin={0}
             aria-valuemax={300}
             aria-valuenow={Math.round(trailing.width * 1e3)}
@@ -257,7 +257,7 @@ export function HotPlan({ plan, over, seen, system, room, onSay, onHold }: Props
       </Label>
       <g
         {...grip('travel')}
-        aria-label="Travel"
+        aria-label="Travel, drawn"
         aria-valuemin={0}
         aria-valuemax={50}
         aria-valuenow={Math.round(plan.travel * 1e4) / 10}

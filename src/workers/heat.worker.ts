@@ -30,6 +30,8 @@ export type TorchQuestion = {
   plan: TorchPlan;
   over: Over;
   passes: number;
+  /** how far the face of a ferrule is from the seam, m; null where none is near */
+  ferrule: number | null;
   correction: Correction | null;
   /** corrections of other cups, by cupKey */
   corrections: Record<string, Correction>;
@@ -112,7 +114,7 @@ const api = {
     const { cover, shielding, faults, bare, bareFor, limit } = planned;
     tell({
       kind: 'seen',
-      ...{ window, at, arc: field.arc, bare: field.bare, course },
+      ...{ window, at, arc: field.arc, bare: field.bare, hottest: field.hottest, course, ring: heat.ring?.below ?? null },
       limit: hotter(field, heat.limit),
       doubt: { least: off(1 - doubt), most: off(1 + doubt) },
       inner: between(heat.limit, melts, q.system).map((t) => hotter(field, t)),
@@ -122,7 +124,7 @@ const api = {
     if (q.dragging) return;
     await breathe();
     if (old()) return;
-    const figures = figuresOf(q.plan, q.over, planned, q.passes);
+    const figures = figuresOf(q.plan, q.over, planned, q.passes, q.ferrule);
     const advice = shieldAdvice(q.plan, q.over, q.owned, (c) => q.corrections[cupKey(c)] ?? null, q.system);
     tell({ kind: 'figures', figures, advice });
   },

@@ -7,5 +7,6 @@ export { penetrating, poolOf, type Pool } from './pool';
 export { craterTime, lambertW, tailOf, type Tail } from './tail';
 export { riseAt, riseField, type Course, type Grid } from './moving';
 export { ownPreheat, ringTime, taperOf, turnOf } from './ring';
+export { peakBeside, type Beside } from './peak';
 export { interpassTime, passesCool } from './passes';
 export { heatOf, TooCold, type Heat, type HeatAsked, type Range } from './weld';

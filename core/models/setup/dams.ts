@@ -1,12 +1,9 @@
 /**
- * How near a dam may stand to the joint: where the metal stays below what the dam stands, by the heat of this weld. A weld all round is
- * a plane source in the tube, H/t of net heat for each unit of seam and wall, that spreads lengthwise and is lost from the surface:
- * T(x, t) = H/(t rho c) exp(-x²/4at - bt) / sqrt(4 pi a t), highest where 4ab t² + 2a t = x² (heat conduction, any textbook; without loss
- * it is the peak of Adams 1958). Near the weld it goes over into melting by 1/(Tp - T0) = 1/T + 1/(Tm - T0). On heavy wall the passes
- * that go in while the dam stands add up, as if none cooled between. The figure of the trade stands beside it. What each dam stands is
- * an assumption.
+ * How near a dam may stand to the joint: where the metal stays below what the dam stands, by the heat of this weld (models/heat, peak). On
+ * heavy wall the passes that go in while the dam stands add up, as if none cooled between. The figure of the trade stands beside it. What
+ * each dam stands is an assumption.
  */
-import { AUTOGENOUS_MOST, passesUnderPurge } from '../heat';
+import { AUTOGENOUS_MOST, passesUnderPurge, peakBeside } from '../heat';
 import type { DamKind } from './setup';
 
 export const damNames: Record<DamKind, string> = {
@@ -59,13 +56,8 @@ function heatOf(wall: number): number {
 }
 
 /** Peak temperature, °C, at a distance (m) from the weld in a tube of this wall (m). */
-export function peakTemperature(distance: number, wall: number): number {
-  const b = LOSS / (HEAT_CAPACITY * wall);
-  const x = Math.max(1e-4, distance);
-  const t = (Math.sqrt(1 + (4 * b * x ** 2) / DIFFUSIVITY) - 1) / (4 * b);
-  const rise = (heatOf(wall) * Math.exp(-(x ** 2) / (4 * DIFFUSIVITY * t) - b * t)) / Math.sqrt(4 * Math.PI * DIFFUSIVITY * t);
-  return ROOM + 1 / (1 / rise + 1 / (MELTS - ROOM));
-}
+export const peakTemperature = (distance: number, wall: number): number =>
+  peakBeside({ heat: heatOf(wall), a: DIFFUSIVITY, b: LOSS / (HEAT_CAPACITY * wall), melts: MELTS, start: ROOM }, distance);
 
 /** Distance, m, at which the peak falls to what a dam stands: the inverse, by halving. @param wall of the joint, m */
 export function coolDistance(kind: DamKind, wall: number): number {

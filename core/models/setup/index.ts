@@ -30,4 +30,5 @@ export { jointsToWeld, setupForWeld, withJacket, withJoints, withoutPart, withPa
 export { fromJoint, partLabel, seatWords, setupWords } from './words';
 export { hoseBrings, hoseNames } from './hose';
 export { coolDistance, damNames, damPractice, damStands, leastDistance, peakTemperature } from './dams';
+export { ferruleBeside } from './beside';
 export { measures, OPEN_GAP, upTo } from './measures';

@@ -2,7 +2,21 @@
 import { figure, input, type Figure } from '../../basics/figure';
 import { alloys, isTitanium, type AlloyId } from '../../basics/materials';
 import { show, type System } from '../../basics/units';
-import { heatOf, interpassTime, limitOf, lossOf, penetrating, poolOf, postFlow, postPurge, tailOf, type Heat } from '../heat';
+import {
+  constantsOf,
+  heatOf,
+  interpassTime,
+  limitOf,
+  lossOf,
+  meanOver,
+  peakBeside,
+  penetrating,
+  poolOf,
+  postFlow,
+  postPurge,
+  tailOf,
+  type Heat,
+} from '../heat';
 import { coverOf, cupBore, type Correction, type Cover, type Torch } from './cover';
 import { flowWindow, stickOut } from './cups';
 import { shieldOf, travelMost, type Shielding, type Trailing } from './trailing';
@@ -41,6 +55,9 @@ export type TorchPlan = {
 export const ARC_HELD = 1.5e-3;
 /** Where the metal counts as cold enough to loosen a clamp or lift the work, °C. A judgement; it is no leave to touch. */
 export const COLD = 50;
+
+/** °C from which the thin face of a ferrule is taken to move. A judgement. */
+const WARPS = 350;
 
 export const torchOver = (p: TorchPlan, over: Over): Torch => ({
   ...{ cup: p.cup, lens: p.lens, screens: p.lens && p.screen ? 1 : 0, gap: p.stickOut + ARC_HELD, flow: p.flow, tilt: p.tilt },
@@ -142,8 +159,11 @@ function faultsOf(p: TorchPlan, { alloy, wall, od, opened }: Over, heat: Heat, s
 
 const MODEL = 'Heat and cover of docs/physics.md; a model estimate, never compared with a measured weld';
 
-/** What the plan comes to, as figures that explain themselves. */
-export function figuresOf(p: TorchPlan, over: Over, planned: Planned, passes: number): Figure[] {
+/**
+ * What the plan comes to, as figures that explain themselves.
+ * @param passes that go in while the purge stands @param ferrule how far the face of a ferrule is from the seam, m; null where none is near
+ */
+export function figuresOf(p: TorchPlan, over: Over, planned: Planned, passes: number, ferrule: number | null = null): Figure[] {
   const { heat, cover, shielding, limit } = planned;
   const metal = [
     input('Alloy', null, over.alloy),
@@ -228,6 +248,27 @@ export function figuresOf(p: TorchPlan, over: Over, planned: Planned, passes: nu
       note: 'Clamps and plates draw heat off: sooner with them. Whether it can be touched is only ever measured.',
     }),
   );
+  if (ferrule !== null) {
+    const { k, rc } = meanOver(over.alloy, 400);
+    const beside = { a: k / rc, b: lossOf(200) / (rc * over.wall), melts: constantsOf(over.alloy).melts };
+    const peak = (times: number) => peakBeside({ ...beside, heat: (times * passes * heat.input) / (over.wall * rc) }, ferrule);
+    out.push(
+      model({
+        ...{
+          id: 'ferrule',
+          label: 'Face of the ferrule gets to',
+          quantity: 'temperature',
+          value: peak(1),
+          low: peak(0.75),
+          high: peak(1.3),
+        },
+        formula: 'A ring of heat that spreads along the tube; highest where 4ab t² + 2a t = x²',
+        inputs: [...metal, input('Face from the seam', 'length', ferrule)],
+        note: 'A heavier flange stays cooler than a tube of this wall. A warped face no longer seals: clamp it to its mate or a heat sink.',
+        caution: peak(1) > WARPS ? 'Hot enough to warp: put its mate or a heat sink on before welding.' : '',
+      }),
+    );
+  }
   if (planned.bare || p.trailing)
     out.push(
       model({

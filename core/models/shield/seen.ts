@@ -2,7 +2,7 @@
  * The seam from above at one moment: the field about the arc, what of it lies bare, how hot and where. The arc starts cold, comes round to
  * its own heat, goes out and leaves the ring to cool; the torch stays over the crater.
  */
-import { lossOf, meanOver, riseField, spotOf, taperOf, type Course } from '../heat';
+import { lossOf, meanOver, riseField, spotOf, taperOf, type Course, type Range } from '../heat';
 import { ARC_HELD, type Over, type Planned, type TorchPlan } from './plan';
 
 /** Moments worth a name, s after the arc was struck. */
@@ -67,6 +67,8 @@ export type SeenField = {
   /** °C, row by row */
   celsius: Float64Array;
   bare: { celsius: number; behind: number; aside: number } | null;
+  /** the hottest of all, covered or not, °C */
+  hottest: number;
 };
 
 /** @param ahead @param behind m of seam to be seen before and after the arc @param aside m to either side */
@@ -85,18 +87,20 @@ export function fieldSeen(
   const { rise } = riseField(course, xs, ys, t);
   const celsius = new Float64Array(columns * rows);
   let bare: SeenField['bare'] = null;
+  let hottest = -Infinity;
   const rear = -(cover.behind + (p.trailing?.length ?? 0));
   for (let j = 0; j < half; j++)
     for (let i = 0; i < columns; i++) {
       const c = heat.start + (rise[j * columns + i] as number);
       celsius[(half + j) * columns + i] = c;
       celsius[(half - 1 - j) * columns + i] = c;
+      hottest = Math.max(hottest, c);
       const [x, y] = [(xs[i] as number) - arc, ys[j] as number];
       const underCup = cover.aside > 0 && (y / cover.aside) ** 2 + (x / (x < 0 ? cover.behind : cover.aside)) ** 2 <= 1;
       const underShield = p.trailing !== null && x <= 0 && x >= rear && y <= p.trailing.width / 2;
       if (!underCup && !underShield && (bare === null || c > bare.celsius)) bare = { celsius: c, behind: -x, aside: y };
     }
-  return { t, arc, width: columns, height: rows, from: { x: -behind, y: -aside }, step: { x: dx, y: dy }, celsius, bare };
+  return { t, arc, width: columns, height: rows, from: { x: -behind, y: -aside }, step: { x: dx, y: dy }, celsius, bare, hottest };
 }
 
 type Point = { x: number; y: number };
@@ -120,6 +124,9 @@ export type HotPicture = {
   inner: Isotherm[];
   molten: string;
   bare: SeenField['bare'];
+  hottest: number;
+  /** s after the arc until the whole ring is below the limit; null on flat work, and while somebody drags */
+  ring: Range | null;
   planned: Pick<Planned, 'cover' | 'shielding' | 'faults' | 'bare' | 'bareFor' | 'limit'> &
     Pick<Planned['heat'], 'lengthAbove' | 'halfWidthAbove'>;
   course: { off: number; end: number; moments: Moment[] };

@@ -169,8 +169,10 @@ export function planTyped(v: Partial<Given>, alloy: AlloyId): TorchPlan | null {
 /** Bore of the cup that is picked, m. */
 export const boreOfCup = (cup: string): number => cupBore(Number(cup));
 
-/** The form as the event says it, with the figures it was set by. An extra screen sits upon a lens. @param correction of the shop's cover tests */
-export function torchSaid(v: Given, design: Design, correction: Correction | null = null): TorchSetup {
+/** What the shop's cover tests make of the cup, and how far the face of a ferrule is from the seam, m. */
+type Known = { correction?: Correction | null; ferrule?: number | null };
+/** The form as the event says it, with the figures it was set by. An extra screen sits upon a lens. */
+export function torchSaid(v: Given, design: Design, { correction = null, ferrule = null }: Known = {}): TorchSetup {
   const { shield, shieldLength, shieldWidth, shieldFlow, cup, ...rest } = v;
   const over = overOf(design);
   const plan = planTyped(v, design.alloyA);
@@ -185,7 +187,7 @@ export function torchSaid(v: Given, design: Design, correction: Correction | nul
         : null,
     figures: [
       ...torchFigures(v, design),
-      ...(sound ? figuresOf(plan, over, planTorch(plan, over, correction, 'metric'), passesUnderPurge(design.size.wall)) : []),
+      ...(sound ? figuresOf(plan, over, planTorch(plan, over, correction, 'metric'), passesUnderPurge(design.size.wall), ferrule) : []),
     ],
   };
 }

@@ -8,6 +8,7 @@ import type { TorchSetup } from './body';
 
 export * from './form';
 export * from './shelf';
+export { coolingOf, type Cooling } from './cooling';
 export type { TorchSetup } from './body';
 
 const first = z.object({

@@ -5,6 +5,8 @@ import { clock, show, type System } from '../../../core/basics/units';
 import { totalFlow } from '../../../core/models/setup';
 import { filmsOf } from '../../../core/models/tint';
 import { SeamView } from '../../draw/SeamView';
+import { coolingOf } from '../../../core/work/torch';
+import { arcOut } from './Cooling';
 import type { RunInHand } from './useRun';
 
 type Props = { run: RunState; state: WeldState; hand: RunInHand; ready: Estimate | 'still' | null; system: System };
@@ -16,6 +18,10 @@ export function glance({ run, state, hand, ready, system }: Props): [string, str
   const arc = run.arcs.at(-1);
   const welding = run.phase === 'welding';
   const gas = backing === 'purge';
+  // Once the arc is out its clocks stand here; before, what the torch was set to.
+  const cooling = coolingOf(state.setup, arcOut(run, state.id), now)
+    .filter((c) => c.id === 'crater' || c.id === 'ring')
+    .map((c): [string, string] => [c.id === 'crater' ? 'torch stays' : 'ring cools', c.most === 0 ? 'over' : clock(c.most)]);
   const rows: [string, string | null][] = [
     ['limit', gas ? show(welding ? rules.weldPpm : rules.startPpm, 'oxygen', system) : null],
     [
@@ -34,7 +40,8 @@ export function glance({ run, state, hand, ready, system }: Props): [string, str
     ['amps set', state.setup ? `${Math.round(state.setup.amps)} A` : null],
     ['purge', gas ? show(totalFlow(setup), 'flow', system) : null],
     ['bottle', supply && gas ? show(supply.left, 'volume', system) : null],
-    ['after arc', state.setup ? `${Math.round(state.setup.postFlow)} s` : null],
+    ...cooling,
+    ['after arc', state.setup && cooling.length === 0 ? `${Math.round(state.setup.postFlow)} s` : null],
     ['hold inside', gas ? clock(run.phase === 'holding' && view.holdLeft !== null ? view.holdLeft : holdSeconds) : null],
     ['tacked', run.tacks > 0 && !welding ? String(run.tacks) : null],
   ];

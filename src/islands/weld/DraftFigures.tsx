@@ -5,7 +5,8 @@ import { useDesk } from './desk';
 
 export function DraftFigures() {
   const { system } = useShop();
-  const { figures } = useDesk().desk.draft;
+  const { figures: rules, hot } = useDesk().desk.draft;
+  const figures = rules && [...rules, ...(hot?.figures ?? [])];
   if (!figures || figures.length === 0) return null;
   // What they come to stands on the drawing; here is where it comes from.
   return (

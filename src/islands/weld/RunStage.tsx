@@ -27,12 +27,13 @@ import { numberIn, seamIn, useShop, useWeld } from './context';
 import { JointDrawing } from './JointDrawing';
 import { useRunDesk } from './runDesk';
 import { RunDeskOf } from './RunDeskOf';
+import { CoolingClocks } from '../run/Cooling';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
 /** One word for where it stands, and when it should be ready; the worse word leads. */
 function RunHead() {
-  const { unsaved, live } = useWeld();
+  const { unsaved, live, state } = useWeld();
   const { run, view, gate: g, sensor, alarms, answer, now, ready, ...hand } = useRunDesk();
   const welding = run.phase === 'welding';
   const tone = view.over || alarms.some((a) => a.on) ? 'stop' : g.ready || welding ? 'go' : 'mind';
@@ -65,6 +66,7 @@ function RunHead() {
         }
       />
       <Unsaved list={unsaved} live={live} readAt={readAtOf(hand, run)} madeAt={now} />
+      <CoolingClocks run={run} state={state} now={now} />
       <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
     </div>
   );

@@ -1,7 +1,8 @@
 /** Set-up of the torch, before the first tack: what it heats and what it covers, seen on the seam; cup, stick-out, flow, amps, travel, shield. */
 import { useEffect } from 'react';
-import { format, rough, show, showRough, type System } from '../../../core/basics/units';
+import { clock, format, rough, show, showRough, type System } from '../../../core/basics/units';
 import { alloys, isTitanium } from '../../../core/basics/materials';
+import { postPurge } from '../../../core/models/heat';
 import { cupFlow, type TorchPlan } from '../../../core/models/shield';
 import { itemsOf } from '../../../core/work/registers';
 import {
@@ -30,7 +31,8 @@ import { DraftFigures } from './DraftFigures';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 import { TorchFoot } from './TorchFoot';
-import { useTorchSeen } from './useTorchSeen';
+import { TwoSettings } from './TwoSettings';
+import { useFerrule, useTorchSeen } from './useTorchSeen';
 
 function SetupStage() {
   const { state, record } = useWeld();
@@ -38,6 +40,7 @@ function SetupStage() {
   const { design, setup: s } = state;
   const wps = itemsOf(registers, 'wps').find((w) => w.id === state.fitup?.wps.id);
   const range = wps?.body.amps;
+  const ferrule = useFerrule();
   const known = torchKnown(s ?? carried?.torch ?? null, design);
   return (
     <Form
@@ -49,7 +52,7 @@ function SetupStage() {
       onRecord={(v) => {
         const cup = { cup: Number(v.cup), lens: v.lens, screen: v.lens && v.screen };
         const correction = cupCorrection(registers, checks, cup, design.alloyA);
-        return record({ stream: state.id, type: 'setup.recorded', body: torchSaid(v, design, correction) });
+        return record({ stream: state.id, type: 'setup.recorded', body: torchSaid(v, design, { correction, ferrule }) });
       }}
     >
       {(view) => {
@@ -91,11 +94,25 @@ function SetupStage() {
                 ■ Deviation: {wps.label} gives {range[0]} to {range[1]} A. The WPS is the limit.
               </p>
             )}
-            {alloys[design.alloyA].heat && <p className="text-sm">{alloys[design.alloyA].heat}</p>}
+            <Metal />
           </>
         );
       }}
     </Form>
+  );
+}
+
+/** What this metal asks of whoever welds it. */
+function Metal() {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const { heat, interpass, autogenous, name } = alloys[state.design.alloyA];
+  const bare = state.fitup !== null && state.fitup.filler === null && !autogenous;
+  return (
+    <p className="text-sm">
+      {bare && <strong>□ {name} is not welded without filler, unless it is annealed after. </strong>}
+      {heat} Interpass at most {show(interpass, 'temperature', system)}.
+    </p>
   );
 }
 
@@ -184,6 +201,7 @@ function HotSeam({ torch }: { torch: Torch }) {
             onHold={(dragging) => act({ do: 'draw', draft: { dragging } })}
           />
           <BareSaid plan={plan} />
+          <InsideSaid />
         </>
       ) : (
         <PlanView
@@ -210,6 +228,14 @@ function BareSaid({ plan }: { plan: TorchPlan }) {
   const band = [at - (value - low), at + (high - value)].map((c) => rough(Math.max(20, c), 'temperature', system));
   const bare = at > limit;
   const wanted = plan.aim === 'colour';
+  // Colour is made by taking the gas off: then all that is hot counts.
+  if (wanted && seen.at > seen.course.off)
+    return (
+      <div className="pointer-events-none absolute bottom-1 left-3">
+        <p className="text-base font-semibold">○ Gas off at this moment leaves metal at</p>
+        <p className="font-figure text-3xl leading-none font-bold sm:text-5xl">{showRough(seen.hottest, 'temperature', system)}</p>
+      </div>
+    );
   return (
     <div className="pointer-events-none absolute bottom-1 left-3" data-bare={bare ? Math.round(at) : 'none'}>
       <p className={`text-base font-semibold ${bare && !wanted ? 'text-error' : ''}`}>
@@ -229,6 +255,27 @@ function BareSaid({ plan }: { plan: TorchPlan }) {
         )}
       </p>
     </div>
+  );
+}
+
+/** The inside has a clock of its own: how long the ring must stay under purge, beside the rule of the trade. */
+function InsideSaid() {
+  const { state } = useWeld();
+  const { ring } = useDesk().desk.draft.hot?.seen ?? {};
+  if (!ring) return null;
+  const rule = postPurge(state.design.size.wall).value ?? 60;
+  const short = ring.high > rule;
+  return (
+    <p
+      className="pointer-events-none absolute right-2 bottom-1 max-w-44 text-right text-sm leading-tight"
+      data-inside={short ? 'short' : 'held'}
+    >
+      inside, gas on for
+      <span className="block font-figure text-xl font-bold">
+        {clock(ring.low)} to {clock(ring.high)}
+      </span>
+      {short ? '□ longer than' : 'within'} the trade’s {clock(rule)}
+    </p>
   );
 }
 
@@ -294,11 +341,27 @@ function SetupHead() {
   );
 }
 
+/** What a figure warns of stands beside the form, not behind a press. */
+function Minded() {
+  const { figures = [] } = useDesk().desk.draft.hot ?? {};
+  return figures.flatMap((f) =>
+    f.caution && f.id !== undefined
+      ? [
+          <p key={f.id} className="border-l-8 border-base-content bg-base-100 p-2 text-sm">
+            □ {f.label.replace(/ gets to$/, '')}: {f.caution}
+          </p>,
+        ]
+      : [],
+  );
+}
+
 /** By which rules and models, and what the cup was tested to cover. */
 function Below() {
   return (
     <>
+      <Minded />
       <CoverTests />
+      <TwoSettings />
       <DraftFigures />
     </>
   );

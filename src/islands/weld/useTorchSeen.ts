@@ -1,6 +1,7 @@
 /** Asks the heat worker about the torch in hand, and puts what it sees on the drawing; the newest question counts. */
 import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import { ferruleBeside } from '../../../core/models/setup';
 import { passesUnderPurge } from '../../../core/models/heat';
 import { cupKey, type Correction, type Window } from '../../../core/models/shield';
 import { asTested, cupCorrection, overOf, ownedOf } from '../../../core/work/torch';
@@ -11,12 +12,21 @@ import { useDesk } from './desk';
 /** Width over height of the picture as it usually stands; the drawing says its own. */
 const USUAL_SHAPE = 2.2;
 
+/** How far the face of a ferrule is from the seam in hand, m, where the spool is known and has one near. */
+export function useFerrule(): number | null {
+  const { state } = useWeld();
+  const { savedSetup } = useShop();
+  const joint = savedSetup?.joints[state.id];
+  return savedSetup && joint !== undefined ? ferruleBeside(savedSetup.setup, joint) : null;
+}
+
 export function useTorchSeen(): void {
   const { state } = useWeld();
   const { registers, checks, system } = useShop();
   const { desk, act } = useDesk();
   const { torch, moment = null, dragging = false, shape = USUAL_SHAPE, hot } = desk.draft;
   const plan = torch?.plan ?? null;
+  const ferrule = useFerrule();
   const worker = useRef<Comlink.Remote<HeatWorker> | null>(null);
   const job = useRef(0);
   const busy = useRef(false);
@@ -63,6 +73,7 @@ export function useTorchSeen(): void {
     const question: TorchQuestion = {
       ...{ plan: asTested(registers, checks, plan, alloyA), over, owned, corrections, system, at: moment, dragging, shape },
       passes: passesUnderPurge(over.wall),
+      ferrule,
       correction: cupCorrection(registers, checks, plan, alloyA),
       window: dragging || moment !== null ? window.current : null,
     };
