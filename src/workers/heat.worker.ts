@@ -44,6 +44,8 @@ export type TorchQuestion = {
   /** what was seen before: kept while somebody drags, so that nothing jumps */
   window: Window | null;
   dragging: boolean;
+  /** figures and ways out are known already: only the moment is another */
+  known: boolean;
 };
 
 export type TorchAnswer =
@@ -121,7 +123,7 @@ const api = {
       molten: hotter(field, melts).path,
       planned: { cover, shielding, faults, bare, bareFor, limit, lengthAbove: heat.lengthAbove, halfWidthAbove: heat.halfWidthAbove },
     });
-    if (q.dragging) return;
+    if (q.dragging || q.known) return;
     await breathe();
     if (old()) return;
     const figures = figuresOf(q.plan, q.over, planned, q.passes, q.ferrule);

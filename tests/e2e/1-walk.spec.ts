@@ -46,7 +46,7 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await field(page, 'Reads in bottle gas').fill('4');
     await expect(page.getByText(/Off in air by more than 5 %/)).toBeVisible();
     await checkGas(page);
-    await expect(page.getByRole('img', { name: /Plan view. Cup 12 with lens/ })).toBeVisible();
+    await expect(page.getByRole('group', { name: /Plan view. Cup 12 with lens.*Bare metal up to/ })).toBeVisible();
     await page.getByText('By which rules ›').click();
     const amps = page.locator('summary', { hasText: 'Amps to start with' });
     await expect(amps).toContainText('36to49');

@@ -118,7 +118,7 @@ test('the shift’s check falls open on a changed bottle: then the gas is not si
   // Saved before anyone looks elsewhere: the button bears the same words as the mark.
   const saved = page.waitForResponse((r) => r.url().endsWith('/api/events') && r.request().method() === 'POST');
   await press(page, 'Bottle changed');
-  expect((await saved).status()).toBe(201);
+  expect(await (await saved).json()).toMatchObject({ answers: [{ status: 201 }] });
   await page.goto('/');
   await page.getByRole('link', { name: /Q-8.*TW-2/ }).click();
   await awake(page);

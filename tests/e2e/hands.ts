@@ -10,7 +10,7 @@ import type { DeviceRow } from '../../core/work/devices';
 import { begun } from '../../core/work/run';
 import { ROUND, type Seam } from '../../core/basics/seam';
 import type { Joint } from '../../core/work/jobs';
-import { findSize } from '../../core/basics/sizes';
+import { findSize, type Size } from '../../core/basics/sizes';
 import { versionOf, type SaidOf, type EventType } from '../../core/work/record';
 import { BAY2, CONTROL, FIRST, ours } from './ports';
 
@@ -212,6 +212,9 @@ export type Work = {
   joint?: Joint;
   seam?: Seam;
   name?: string;
+  size?: Size;
+  /** false: its torch is not set yet */
+  torch?: boolean;
 };
 
 /** Enters work that has come to its purge, and opens its first weld there unless told not to. Gives the ids of its welds. */
@@ -219,7 +222,7 @@ export async function atPurge(page: Page, over: Work = {}, open = true): Promise
   const { request } = page;
   const welder = await session(request, over.name);
   const count = over.count ?? 1;
-  const size = findSize('inch-tube', '2');
+  const size = over.size ?? findSize('inch-tube', '2');
   if (!size) throw new Error('no size');
   const work = {
     job: over.job ?? 'Own job',
@@ -271,25 +274,26 @@ export async function atPurge(page: Page, over: Work = {}, open = true): Promise
       price: null,
       typed: { air: null, bottle: null },
     });
-    await tell(request, weld, 'setup.recorded', {
-      cup: 12,
-      lens: true,
-      screen: false,
-      electrode: 2.4e-3,
-      stickOut: 0.0127,
-      flow: 2e-4,
-      amps: 60,
-      postFlow: 8,
-      travel: null,
-      tilt: 0,
-      trailing: null,
-      aim: null,
-      figures: [],
-    });
+    if (over.torch !== false)
+      await tell(request, weld, 'setup.recorded', {
+        cup: 12,
+        lens: true,
+        screen: false,
+        electrode: 2.4e-3,
+        stickOut: 0.0127,
+        flow: 2e-4,
+        amps: 60,
+        postFlow: 8,
+        travel: null,
+        tilt: 0,
+        trailing: null,
+        aim: null,
+        figures: [],
+      });
   }
   if (open) {
     await page.goto(`/welds/${ids[0]?.weld}`);
-    await expect(due(page, 'purge')).toBeVisible();
+    await expect(due(page, over.torch === false ? 'setup' : 'purge')).toBeVisible();
     await awake(page);
   }
   return ids.map((i) => i.weld);

@@ -3,7 +3,7 @@ import { choice, flag, number, quantity, when, within, type TypedForm, type Valu
 import type { Figure } from '../../basics/figure';
 import { isTitanium, type AlloyId } from '../../basics/materials';
 import { show, showRough, type System } from '../../basics/units';
-import { AUTOGENOUS_MOST, LEAST_POST_FLOW, passesUnderPurge, postFlow, startingAmps, TURN_SPEED, turnOf } from '../../models/heat';
+import { LEAST_POST_FLOW, passesUnderPurge, postFlow, startingAmps, TURN_SPEED, turnOf } from '../../models/heat';
 import {
   cupBore,
   cupFlow,
@@ -87,7 +87,7 @@ export function overOf({ size, seam, joint, alloyA }: Pick<Design, 'size' | 'sea
     wall: size.wall,
     od: flat ? null : size.od,
     seam: flat ? seam.length : turnOf(size.od, size.wall),
-    opened: size.wall > AUTOGENOUS_MOST || !['square-butt', 'straight', 'tank'].includes(joint),
+    opened: !['square-butt', 'straight', 'tank'].includes(joint),
   };
 }
 

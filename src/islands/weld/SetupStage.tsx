@@ -292,7 +292,7 @@ function SetupHead() {
       <Title
         level="none"
         title={`Cup ${t.cup}.`}
-        reason="Give stick-out, flow, amps and travel: then the hot metal is seen. The WPS is the limit."
+        reason="Something is missing or cannot be read. Stick-out, gas, amps and travel make the picture; the WPS is the limit."
       />
     );
   const seen = hot?.seen;

@@ -37,6 +37,8 @@ export type Mark = {
 
 export type Hot = { seen: HotPicture | null; fault: Fault | null; advice: readonly ShieldChange[] | null; figures: readonly Figure[] };
 
+const NOTHING_SEEN: Hot = { seen: null, fault: null, advice: null, figures: [] };
+
 /** The drawings and the figures as typed. */
 export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
@@ -104,7 +106,7 @@ export type Act =
   | { do: 'open'; stage: Stage }
   | { do: 'turn'; view: View }
   | { do: 'draw'; draft: Draft }
-  | { do: 'found'; advice: readonly ShieldChange[]; figures: readonly Figure[] }
+  | { do: 'see'; hot: Partial<Hot> }
   | { do: 'press'; press: Pressed }
   | { do: 'mark'; id: string; mark: Mark | null }
   | { do: 'say'; name: string; text: string }
@@ -171,8 +173,8 @@ export function deskReducer(d: Desk, a: Act): Desk {
       return { ...d, view: a.view };
     case 'draw':
       return { ...d, draft: { ...d.draft, ...a.draft } };
-    case 'found':
-      return d.draft.hot ? { ...d, draft: { ...d.draft, hot: { ...d.draft.hot, advice: a.advice, figures: a.figures } } } : d;
+    case 'see':
+      return { ...d, draft: { ...d.draft, hot: { ...(d.draft.hot ?? NOTHING_SEEN), ...a.hot } } };
     case 'press': {
       const pressed = takePress(d.pressed, a.press, d.looking.seam);
       // A finger that has not moved on is no drag.

@@ -24,7 +24,7 @@ export function useTorchSeen(): void {
   const { state } = useWeld();
   const { registers, checks, system } = useShop();
   const { desk, act } = useDesk();
-  const { torch, moment = null, dragging = false, shape = USUAL_SHAPE, hot } = desk.draft;
+  const { torch, moment = null, dragging = false, shape = USUAL_SHAPE } = desk.draft;
   const plan = torch?.plan ?? null;
   const ferrule = useFerrule();
   const worker = useRef<Comlink.Remote<HeatWorker> | null>(null);
@@ -32,6 +32,7 @@ export function useTorchSeen(): void {
   const busy = useRef(false);
   const window = useRef<Window | null>(null);
   const last = useRef('');
+  const found = useRef('');
   // Asked again where something changed while the last answer was on its way.
   const [late, setLate] = useState(0);
   useEffect(() => {
@@ -46,23 +47,30 @@ export function useTorchSeen(): void {
       job.current++;
       busy.current = false;
       last.current = '';
+      found.current = '';
     };
   }, []);
-  const key = JSON.stringify([plan, moment, dragging, shape, system]);
+  const { alloyA } = state.design;
+  const correction = plan && cupCorrection(registers, checks, plan, alloyA);
+  const tested = plan && asTested(registers, checks, plan, alloyA);
+  /** what figures and ways out are found for; another moment of it changes neither */
+  const what = JSON.stringify([tested, correction, ferrule, system]);
+  const key = JSON.stringify([what, moment, dragging, shape]);
   useEffect(() => {
     const api = worker.current;
     if (!api || key === last.current) return;
-    if (plan === null) {
+    if (tested === null) {
       last.current = key;
+      found.current = '';
       job.current++;
-      return act({ do: 'draw', draft: { hot: { seen: null, fault: null, advice: null, figures: [] } } });
+      return act({ do: 'see', hot: { seen: null, fault: null, advice: null, figures: [] } });
     }
     // While a hand drags, one question at a time: the next goes out when the last is answered.
     if (busy.current && dragging) return;
     last.current = key;
+    const known = found.current === what;
     const mine = ++job.current;
     busy.current = true;
-    const { alloyA } = state.design;
     const owned = ownedOf(registers);
     const corrections: Record<string, Correction> = {};
     for (const c of owned.cups) {
@@ -71,21 +79,28 @@ export function useTorchSeen(): void {
     }
     const over = overOf(state.design);
     const question: TorchQuestion = {
-      ...{ plan: asTested(registers, checks, plan, alloyA), over, owned, corrections, system, at: moment, dragging, shape },
+      ...{ plan: tested, over, owned, corrections, system, at: moment, dragging, known, shape },
       passes: passesUnderPurge(over.wall),
       ferrule,
-      correction: cupCorrection(registers, checks, plan, alloyA),
+      correction,
       window: dragging || moment !== null ? window.current : null,
     };
     const hear = (a: TorchAnswer) => {
       if (job.current !== mine) return;
-      const was = hot ?? { seen: null, fault: null, advice: null, figures: [] };
-      if (a.kind === 'unfit') act({ do: 'draw', draft: { hot: { seen: null, fault: a.fault, advice: null, figures: [] } } });
+      if (a.kind === 'unfit') act({ do: 'see', hot: { seen: null, fault: a.fault, advice: null, figures: [] } });
       else if (a.kind === 'seen') {
         window.current = a.window;
-        act({ do: 'draw', draft: { hot: { ...was, seen: a, fault: null, ...(dragging && { advice: null }) } } });
-      } else act({ do: 'found', advice: a.advice, figures: a.figures });
+        act({ do: 'see', hot: { seen: a, fault: null } });
+      } else {
+        found.current = what;
+        act({ do: 'see', hot: { advice: a.advice, figures: a.figures } });
+      }
     };
+    // A way out of what was before is none any more.
+    if (!known) {
+      found.current = '';
+      act({ do: 'see', hot: { advice: null } });
+    }
     api
       .ask(mine, question, Comlink.proxy(hear))
       .catch((e: unknown) => console.error('The heat model stopped:', e))
