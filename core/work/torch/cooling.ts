@@ -13,7 +13,7 @@ const labels: Record<Cooling['id'], string> = {
   crater: 'torch and rod in gas',
   ring: 'ring, gas inside',
   interpass: 'next pass',
-  cold: 'clamp',
+  cold: 'clamp stays on',
 };
 const order = Object.keys(labels) as Cooling['id'][];
 
