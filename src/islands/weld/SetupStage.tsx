@@ -111,7 +111,7 @@ function Metal() {
   return (
     <p className="text-sm">
       {bare && <strong>□ {name} is not welded without filler, unless it is annealed after. </strong>}
-      {heat} Interpass at most {show(interpass, 'temperature', system)}.
+      {heat} Interpass at most {showRough(interpass, 'temperature', system)}.
     </p>
   );
 }
