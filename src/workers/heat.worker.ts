@@ -25,6 +25,7 @@ import {
   type TorchPlan,
   type Window,
 } from '../../core/models/shield';
+import { breathe } from './breathe';
 
 export type TorchQuestion = {
   plan: TorchPlan;
@@ -85,15 +86,6 @@ function between(limit: number, melts: number, system: System): number[] {
 }
 
 let newest = 0;
-const breathe = (): Promise<void> =>
-  new Promise((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      done();
-    };
-    port2.postMessage(null);
-  });
 
 const api = {
   /** Answers in pieces, each as soon as it is there; a newer question breaks an older one off. */

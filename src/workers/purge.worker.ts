@@ -20,6 +20,7 @@ import {
 import { spacesOf } from '../../core/models/network';
 import { totalFlow, type Setup } from '../../core/models/setup';
 import type { System } from '../../core/basics/units';
+import { breathe } from './breathe';
 
 z.config({ jitless: true });
 
@@ -58,17 +59,6 @@ export type Answer =
   | { kind: 'progress'; of: 'band' | 'advice'; share: number };
 
 let newest = 0;
-
-/** Lets messages in, so that a newer question can break this one off. */
-const breathe = (): Promise<void> =>
-  new Promise((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      done();
-    };
-    port2.postMessage(null);
-  });
 
 const FRAMES = 90;
 

@@ -16,6 +16,7 @@ import {
   poolOf,
   riseAt,
   riseField,
+  scaledK0,
   tailOf,
   thickPlate,
   thinPlate,
@@ -23,7 +24,6 @@ import {
   type Course,
   type Source,
 } from '../../core/models/heat';
-import { scaledK0 } from '../../core/models/heat/bessel';
 import { weldOnPlate } from './plate';
 
 const INCH = 0.0254;

@@ -2,6 +2,7 @@
 export * from './starting';
 export { constantsOf, limitOf, LENIENT, meanOver, type Constants } from './constants';
 export { arcVoltage, currentFor, EFFICIENCY, lossOf, netPowerOf, spotOf } from './arc';
+export { scaledK0 } from './bessel';
 export { finitePlate, thickPlate, thinPlate, type Source } from './steady';
 export { penetrating, poolOf, type Pool } from './pool';
 export { craterTime, lambertW, tailOf, type Tail } from './tail';

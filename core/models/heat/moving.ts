@@ -3,6 +3,7 @@
  * is lost from the faces (Green's function of the plate, Carslaw and Jaeger, from memory). A tube is laid flat, its seam periodic. The kernel
  * is a product of one along and one across the seam: a field costs a sum of exponentials on each edge, not on each point.
  */
+import { GAUSS } from './gauss';
 
 /** @property q net power at a moment after the start, W @property k W/mK @property rc J/m³K @property sigma spot, m */
 export type Course = {
@@ -19,13 +20,6 @@ export type Course = {
   /** arc off, s after the start; Infinity while it burns */
   off: number;
 };
-
-const GAUSS: readonly (readonly [number, number])[] = [
-  [-0.8611363115940526, 0.3478548451374538],
-  [-0.3399810435848563, 0.6521451548625461],
-  [0.3399810435848563, 0.6521451548625461],
-  [0.8611363115940526, 0.3478548451374538],
-];
 
 /** One share of what was laid down: how strong, where its middle lies, how far it has spread. */
 type Node = { weight: number; at: number; s: number };

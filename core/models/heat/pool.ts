@@ -5,18 +5,12 @@
  */
 import { currentFor, netPowerOf, spotOf } from './arc';
 import { constantsOf } from './constants';
+import { GAUSS } from './gauss';
 import type { AlloyId } from '../../basics/materials';
 
 export type Pool = { netPower: number; current: number; back: number; top: number };
 
 const FITTED = 1.06;
-const GAUSS: readonly (readonly [number, number])[] = [
-  [-0.8611363115940526, 0.3478548451374538],
-  [-0.3399810435848563, 0.6521451548625461],
-  [0.3399810435848563, 0.6521451548625461],
-  [0.8611363115940526, 0.3478548451374538],
-];
-
 /**
  * Heat laid on the face, at a depth against its mean over the wall: images while it is young, cosines once it has come through.
  * @param spread diffusivity times age over wall squared @param depth 0 the face, 1 the back
