@@ -6,6 +6,7 @@ import type { System } from '../../core/basics/units';
 import { constantsOf } from '../../core/models/heat';
 import {
   courseOf,
+  fastestFigure,
   cupKey,
   fieldSeen,
   figuresOf,
@@ -118,7 +119,7 @@ const api = {
     if (q.dragging || q.known) return;
     await breathe();
     if (old()) return;
-    const figures = figuresOf(q.plan, q.over, planned, q.passes, q.ferrule);
+    const figures = [...figuresOf(q.plan, q.over, planned, q.passes, q.ferrule), ...fastestFigure(q.plan, q.over, planned)];
     const advice = shieldAdvice(q.plan, q.over, q.owned, (c) => q.corrections[cupKey(c)] ?? null, q.system);
     tell({ kind: 'figures', figures, advice });
   },

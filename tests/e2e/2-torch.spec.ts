@@ -22,6 +22,21 @@ test('titanium: the shield is too narrow, seen on the seam, widened there by han
   const first = await hottest(page);
   expect(first).toBeGreaterThan(500);
 
+  await test.step('a test of the shield on scrap: what did not stay silver counts as bare, until it is taken back', async () => {
+    await expect(page.getByText('DEMO shield 3 was never tested here.')).toBeVisible();
+    await press(page, 'Enter a shield test');
+    await field(page, 'Held hot for').fill('20');
+    await field(page, 'Stayed silver, across').fill('18 mm');
+    await page.getByLabel('Coloured all round outside of it').check();
+    await press(page, 'Keep the shield test');
+    await expect(page.getByText(/DEMO shield 3 covers 71 %/)).toBeVisible();
+    await expect.poll(() => hottest(page)).toBeGreaterThan(first + 20);
+    await page.getByText('The tests ›').last().click();
+    await page.getByRole('button', { name: 'Take this shield test back' }).click();
+    await field(page, 'What was wrong with it').fill('Another shield.');
+    await press(page, 'Take it back');
+    await expect.poll(() => hottest(page)).toBe(first);
+  });
   await test.step('its side dragged out covers more, by arrow keys too', async () => {
     const side = drawn(page, 'Shield, its side');
     const was = await field(page, 'Shield, width').inputValue();

@@ -34,6 +34,17 @@ export type Alloy = {
   heat: string;
 };
 
+/** Which gases a family wants or must not have, in a sentence: EN ISO 14175 notes, EN 1011-3, IMOA guide, AWS D10.4, from memory. */
+export const gasWants: Record<AlloyFamily, string> = {
+  austenitic: '',
+  duplex: 'Argon with 1 to 3 % nitrogen in the torch keeps its balance; never hydrogen.',
+  nickel: '',
+  titanium: 'Argon or helium alone: never nitrogen, never hydrogen.',
+  ferritic: 'No hydrogen, no nitrogen.',
+  martensitic: 'No hydrogen, no nitrogen.',
+  carbon: '',
+};
+
 const alloy = (id: AlloyId, name: string, number: string, family: AlloyFamily, interpass: number, more: Partial<Alloy> = {}): Alloy => ({
   ...{ id, name, number, family, interpass },
   ...{ titaniumStabilised: false, freeMachining: false, autogenous: true, heat: '' },

@@ -5,6 +5,7 @@ export { fieldOf, hottestOutside, shieldOf, travelMost, type Bare, type Shieldin
 export {
   COLD,
   fastest,
+  fastestFigure,
   figuresOf,
   limitFor,
   planTorch,

@@ -306,5 +306,19 @@ export function fastest(p: TorchPlan, over: Over, planned: Planned): number | nu
   return travelMost(tailAt, planned.cover.behind + (p.trailing?.length ?? 0));
 }
 
+/** The same as a figure; none where the pass does not melt through, or even the slowest tail is longer than the cover. */
+export function fastestFigure(p: TorchPlan, over: Over, planned: Planned): Figure[] {
+  const value = fastest(p, over, planned);
+  if (value === null) return [];
+  return [
+    figure({
+      ...{ id: 'travel-most', label: 'Fastest this cover is long enough for', quantity: 'speed', value, kind: 'model', source: MODEL },
+      formula: 'Travel at which the tail of the same bead is as long as the gas reaches back',
+      inputs: [input('Travel', 'speed', p.travel), input('Reaches back', 'length', planned.cover.behind + (p.trailing?.length ?? 0))],
+      note: 'Its width is another matter.',
+    }),
+  ];
+}
+
 /** What a criterion's metal is usually wanted like: titanium always bright. */
 export const usualAim = (alloy: AlloyId): Aim => (isTitanium(alloy) ? 'bright' : 'straw');

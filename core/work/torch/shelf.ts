@@ -46,16 +46,31 @@ export function cupCorrection(registers: readonly RegisterItem[], checks: readon
   );
 }
 
-/** A shield that was tested covers as much of its face as stayed silver, and never more than its face. */
+/** What one test of a shield says: how much of its width stayed silver. */
+const shieldRatio = (t: CheckOf<'shield'>['body'], width: number): number | null => (t.ringSeen && t.silver > 0 ? t.silver / width : null);
+
+/** The tests of the shield of the shelf that is meant. */
+export function shieldTests(registers: readonly RegisterItem[], checks: readonly Check[], t: TorchPlan['trailing']): CheckOf<'shield'>[] {
+  const item = shieldItem(registers, t);
+  return item ? checksOf(checks, 'shield', item.id) : [];
+}
+
+/** What the shop's tests make of a shield on this metal, never more than its face; null where it was never tested. */
+export function shieldCorrection(
+  registers: readonly RegisterItem[],
+  checks: readonly Check[],
+  t: TorchPlan['trailing'],
+  alloy: AlloyId,
+): Correction | null {
+  const ratios = shieldTests(registers, checks, t).map(({ body }) => ({ ratio: shieldRatio(body, t?.width ?? 1), metal: body.metal }));
+  const found = correctionOf(ratios, metalOf(alloy));
+  return found && { factor: Math.min(1, found.factor), low: Math.min(1, found.low), high: Math.min(1, found.high) };
+}
+
+/** The plan with its shield as it was tested: covering as much of its face as stayed silver. */
 export function asTested(registers: readonly RegisterItem[], checks: readonly Check[], p: TorchPlan, alloy: AlloyId): TorchPlan {
-  const item = shieldItem(registers, p.trailing);
-  if (!item || !p.trailing) return p;
-  const ratios = checksOf(checks, 'shield', item.id).map(({ body: t }) => ({
-    ratio: t.ringSeen && t.silver > 0 ? t.silver / item.body.width : null,
-    metal: t.metal,
-  }));
-  const by = Math.min(1, correctionOf(ratios, metalOf(alloy))?.factor ?? 1);
-  return by === 1 ? p : { ...p, trailing: { length: p.trailing.length * by, width: p.trailing.width * by } };
+  const by = shieldCorrection(registers, checks, p.trailing, alloy)?.factor ?? 1;
+  return by === 1 || !p.trailing ? p : { ...p, trailing: { length: p.trailing.length * by, width: p.trailing.width * by } };
 }
 
 /** What a cover test asks. */

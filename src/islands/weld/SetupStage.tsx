@@ -1,7 +1,7 @@
 /** Set-up of the torch, before the first tack: what it heats and what it covers, seen on the seam; cup, stick-out, flow, amps, travel, shield. */
 import { useEffect } from 'react';
 import { clock, format, rough, show, showRough, type System } from '../../../core/basics/units';
-import { alloys, isTitanium } from '../../../core/basics/materials';
+import { alloys, gasWants, isTitanium } from '../../../core/basics/materials';
 import { postPurge } from '../../../core/models/heat';
 import { cupFlow, type TorchPlan } from '../../../core/models/shield';
 import { itemsOf } from '../../../core/work/registers';
@@ -24,6 +24,7 @@ import { TorchView } from '../../draw/TorchView';
 import { useBox } from '../../draw/useBox';
 import { Field } from '../kit/Field';
 import { Form, type View } from '../kit/Form';
+import { useWords } from '../kit/reader';
 import { useShop, useWeld } from './context';
 import { CoverTests } from './CoverTests';
 import { useDesk, useSaidOnDrawing, type Torch } from './desk';
@@ -106,12 +107,13 @@ function SetupStage() {
 function Metal() {
   const { state } = useWeld();
   const { system } = useShop();
-  const { heat, interpass, autogenous, name } = alloys[state.design.alloyA];
+  const { heat, interpass, autogenous, name, family } = alloys[state.design.alloyA];
+  const words = useWords();
   const bare = state.fitup !== null && state.fitup.filler === null && !autogenous;
   return (
     <p className="text-sm">
       {bare && <strong>□ {name} is not welded without filler, unless it is annealed after. </strong>}
-      {heat} Interpass at most {showRough(interpass, 'temperature', system)}.
+      {words(heat)} {gasWants[family]} Interpass at most {showRough(interpass, 'temperature', system)}.
     </p>
   );
 }

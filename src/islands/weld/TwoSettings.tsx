@@ -9,7 +9,7 @@ import { useDesk } from './desk';
 type Setting = { plan: TorchPlan; figures: readonly Figure[] };
 
 const rows: readonly [id: string, name: string, of: Quantity][] = [
-  ['heat-input', 'heat, kJ/mm', 'count'],
+  ['heat-input', 'net heat', 'count'],
   ['hot-width', 'hot, to a side', 'length'],
   ['hot-length', 'hot, behind', 'length'],
   ['ring', 'ring hot for', 'time'],
@@ -17,7 +17,13 @@ const rows: readonly [id: string, name: string, of: Quantity][] = [
 ];
 const value = ({ figures }: Setting, id: string): number | null => figures.find((f) => f.id === id)?.value ?? null;
 const text = (x: number | null, of: Quantity, system: System): string =>
-  x === null ? '–' : of === 'count' ? x.toFixed(2) : showRough(x, of, system);
+  x === null
+    ? '–'
+    : of === 'count'
+      ? system === 'inch'
+        ? `${(x * 25.4).toFixed(1)} kJ/in`
+        : `${x.toFixed(2)} kJ/mm`
+      : showRough(x, of, system);
 
 export function TwoSettings() {
   const { system } = useShop();
