@@ -182,6 +182,8 @@ for (const theme of ['day', 'bay'] as const)
     const night = ['/', '/gas', '/criteria', look ?? '', clean ?? '', `${look}/record`];
     for (const path of theme === 'bay' ? night : all) {
       await page.goto(path);
+      // Not while a button still fades from what it was before the page listened.
+      await awake(page);
       await page.waitForTimeout(400);
       const axe = new AxeBuilder({ page });
       const { violations } = await (
