@@ -5,7 +5,7 @@ export { arcVoltage, currentFor, EFFICIENCY, lossOf, netPowerOf, spotOf } from '
 export { scaledK0 } from './bessel';
 export { finitePlate, thickPlate, thinPlate, type Source } from './steady';
 export { penetrating, poolOf, type Pool } from './pool';
-export { craterTime, lambertW, tailOf, type Tail } from './tail';
+export { craterTime, lambertW, TAIL_POWER, tailOf, type Tail } from './tail';
 export { riseAt, riseField, type Course, type Grid } from './moving';
 export { ownPreheat, ringTime, taperOf, turnOf } from './ring';
 export { peakBeside, type Beside } from './peak';

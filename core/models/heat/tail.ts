@@ -9,6 +9,8 @@ import { thinPlate } from './steady';
 import type { AlloyId } from '../../basics/materials';
 
 const FITTED = 0.94;
+/** Share of the power with which the thin field has the tail that is given here: what is drawn and what is said agree by it. */
+export const TAIL_POWER = Math.sqrt(FITTED);
 
 /** Principal branch of Lambert's W for x >= 0: w e^w = x, by Halley's steps. */
 export function lambertW(x: number): number {
@@ -49,7 +51,7 @@ export function tailOf({ alloy, wall, travel, heat, limit, start = 20, loss = lo
   const time = lambertW(2 * b * t0) / (2 * b);
   const length = travel * time;
   // As wide as the field itself is: the same heat as gives this tail, so that figure and drawing agree.
-  const source = { q: Math.sqrt(FITTED) * heat * travel, v: travel, k, a, d: wall, h: loss };
+  const source = { q: TAIL_POWER * heat * travel, v: travel, k, a, d: wall, h: loss };
   return { t0, time, length, b, halfWidth: widest(source, rise, length) };
 }
 

@@ -5,7 +5,6 @@
 import { figure, input, type Figure } from '../../basics/figure';
 import { cupBore, longestGap, NU, streamOf } from './cover';
 
-const INCH = 0.0254;
 const CFH = 0.3048 ** 3 / 3600;
 
 export const cups = [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20] as const;
@@ -76,5 +75,3 @@ export const startingCup = (od: number, titanium: boolean): number => (titanium 
 
 /** CFH to m³/s, for the table checks. */
 export const cfh = (x: number): number => x * CFH;
-/** Inches to metres. */
-export const inches = (x: number): number => x * INCH;

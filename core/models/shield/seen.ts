@@ -2,7 +2,7 @@
  * The seam from above at one moment: the field about the arc, what of it lies bare, how hot and where. The arc starts cold, comes round to
  * its own heat, goes out and leaves the ring to cool; the torch stays over the crater.
  */
-import { lossOf, meanOver, riseField, spotOf, taperOf, type Course, type Range } from '../heat';
+import { lossOf, meanOver, riseField, spotOf, TAIL_POWER, taperOf, type Course, type Range } from '../heat';
 import { ARC_HELD, type Over, type Planned, type TorchPlan } from './plan';
 
 /** Moments worth a name, s after the arc was struck. */
@@ -28,7 +28,7 @@ export function momentsOf(p: TorchPlan, over: Over, { heat }: Planned): { off: n
 export function courseOf(p: TorchPlan, over: Over, { heat }: Planned): Course {
   const { alloy, wall, od } = over;
   const { k, rc } = meanOver(alloy, heat.limit);
-  const power = Math.sqrt(0.94) * heat.pool.netPower;
+  const power = TAIL_POWER * heat.pool.netPower;
   const off = over.seam / p.travel;
   const base = { v: p.travel, k, rc, d: wall, h: lossOf(heat.limit + 100), sigma: spotOf(p.amps, ARC_HELD), off };
   if (od === null) return { ...base, q: () => power, turn: null };

@@ -3,7 +3,7 @@
  * cup: with it gas lies from under the torch to the shield's end, as wide as the shield. Its flow is 0.05 to 0.15 m/s over its face
  * (judgement; 20 to 40 CFH is common practice, no source).
  */
-import { constantsOf, lossOf, meanOver, thinPlate, type Heat, type Range } from '../heat';
+import { constantsOf, lossOf, meanOver, TAIL_POWER, thinPlate, type Heat, type Range } from '../heat';
 import type { AlloyId } from '../../basics/materials';
 import { COVER_SPREAD, type Correction, type Cover } from './cover';
 
@@ -16,7 +16,7 @@ const FACE = [0.05, 0.15] as const;
 /** The tail as a field: the power that gives the tail of `heat`, settled. @param times more or less heat */
 export function fieldOf(heat: Heat, alloy: AlloyId, wall: number, travel: number, times = 1): (ahead: number, aside: number) => number {
   const { k, a } = meanOver(alloy, heat.limit);
-  const source = { q: Math.sqrt(0.94) * heat.pool.netPower * times, v: travel, k, a, d: wall, h: lossOf(heat.limit + 100) };
+  const source = { q: TAIL_POWER * heat.pool.netPower * times, v: travel, k, a, d: wall, h: lossOf(heat.limit + 100) };
   return (ahead, aside) => heat.start + thinPlate(source, ahead, aside);
 }
 

@@ -169,13 +169,14 @@ export function planTyped(v: Partial<Given>, alloy: AlloyId): TorchPlan | null {
 /** Bore of the cup that is picked, m. */
 export const boreOfCup = (cup: string): number => cupBore(Number(cup));
 
-/** What the shop's cover tests make of the cup, and how far the face of a ferrule is from the seam, m. */
-type Known = { correction?: Correction | null; ferrule?: number | null };
+/** What the shop's cover tests make of the cup and of the shield, and how far the face of a ferrule is from the seam, m. */
+type Known = { correction?: Correction | null; ferrule?: number | null; tested?: (p: TorchPlan) => TorchPlan };
 /** The form as the event says it, with the figures it was set by. An extra screen sits upon a lens. */
-export function torchSaid(v: Given, design: Design, { correction = null, ferrule = null }: Known = {}): TorchSetup {
+export function torchSaid(v: Given, design: Design, { correction = null, ferrule = null, tested = (p) => p }: Known = {}): TorchSetup {
   const { shield, shieldLength, shieldWidth, shieldFlow, cup, ...rest } = v;
   const over = overOf(design);
-  const plan = planTyped(v, design.alloyA);
+  const typed = planTyped(v, design.alloyA);
+  const plan = typed && tested(typed);
   const sound = plan !== null && unfit(plan, over, 'metric') === null;
   return {
     ...rest,

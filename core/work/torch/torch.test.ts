@@ -48,4 +48,14 @@ describe('the torch until it is set', () => {
     const v = { ...torchKnown(null, design('2')), lens: false, screen: true } as Parameters<typeof torchSaid>[0];
     expect(torchSaid(v, design('2')).screen).toBe(false);
   });
+  it('records what was seen: a shield that stayed silver on less than its face leaves more bare in the figures, and keeps its own measures', () => {
+    const d: Design = { ...design('2', 'Ti-2'), size: findSize('pipe', '3', '10S') as Size };
+    const v = { ...torchKnown(null, d), amps: 78, postFlow: 12, shield: true } as Parameters<typeof torchSaid>[0];
+    const hottest = (b: ReturnType<typeof torchSaid>) => b.figures.find((f) => f.id === 'hottest')?.value ?? 0;
+    const half = torchSaid(v, d, {
+      tested: (p) => ({ ...p, trailing: p.trailing && { length: p.trailing.length / 2, width: p.trailing.width / 2 } }),
+    });
+    expect(hottest(half)).toBeGreaterThan(hottest(torchSaid(v, d)) + 20);
+    expect(half.trailing).toMatchObject({ length: 0.0762, width: 0.0254 });
+  });
 });

@@ -7,6 +7,7 @@ import { cupFlow, type TorchPlan } from '../../../core/models/shield';
 import { itemsOf } from '../../../core/work/registers';
 import {
   aimNames,
+  asTested,
   boreOfCup,
   cupCorrection,
   overOf,
@@ -53,7 +54,8 @@ function SetupStage() {
       onRecord={(v) => {
         const cup = { cup: Number(v.cup), lens: v.lens, screen: v.lens && v.screen };
         const correction = cupCorrection(registers, checks, cup, design.alloyA);
-        return record({ stream: state.id, type: 'setup.recorded', body: torchSaid(v, design, { correction, ferrule }) });
+        const tested = (p: TorchPlan) => asTested(registers, checks, p, design.alloyA);
+        return record({ stream: state.id, type: 'setup.recorded', body: torchSaid(v, design, { correction, ferrule, tested }) });
       }}
     >
       {(view) => {
