@@ -25,6 +25,7 @@ const gas: SaidOf<'gas.recorded'> = {
 const torch: SaidOf<'setup.recorded'> = {
   ...{ cup: 10, lens: true, screen: false, electrode: 2.4e-3, stickOut: 0.0127, flow: 2e-4, amps: 55, postFlow: 8, figures: [] },
   ...{ travel: 2e-3, tilt: 10, trailing: null, aim: 'straw' },
+  ...{ tungsten: null, grind: null, pulse: null, sheet: null, reason: '' },
 };
 /** A weld that has come to its purge. */
 async function prepared(weld: string, over: Partial<SaidOf<'fitup.recorded'>> = {}) {

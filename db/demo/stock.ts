@@ -35,6 +35,9 @@ export type Stock = Record<
   Named
 >;
 
+/** Ends of a range, SI. */
+const ends = (low: number | null, high: number | null) => ({ low, high });
+
 export const stock: Record<keyof Stock, NewRegisterItem> = {
   tubeA: { kind: 'heat', label: 'DEMO-H1041', body: { alloy: '316L', what: 'tube', sulphur: 0.009 } },
   tubeB: { kind: 'heat', label: 'DEMO-H1042', body: { alloy: '316L', what: 'tube', sulphur: 0.012 } },
@@ -47,17 +50,50 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   wpsTube: {
     kind: 'wps',
     label: 'DEMO-WPS-T1',
-    body: { revision: '3', amps: [30, 75], about: 'Hygienic tube, no filler', metals: ['304L', '316L'] },
+    body: {
+      revision: '3',
+      amps: [30, 75],
+      about: 'Hygienic tube, no filler',
+      metals: ['304L', '316L'],
+      essential: ['process', 'thickness', 'filler', 'gas'],
+      limits: {
+        ...{ volts: ends(8, 12), travel: ends(1e-3, 3.5e-3), heat: ends(null, 0.6e6), interpass: ends(null, 150) },
+        ...{ flow: ends(7 / 60_000, 16 / 60_000), cup: ends(8, 16), thickness: ends(1.2e-3, 3.3e-3), od: ends(12.7e-3, 101.6e-3) },
+        ...{ process: ['tig', 'orbital'], gas: ['argon'], filler: ['none', 'ER316L'], position: ['1G', '2G', '5G'], backing: ['purge'] },
+      },
+    },
   },
   wpsPipe: {
     kind: 'wps',
     label: 'DEMO-WPS-P4',
-    body: { revision: '1', amps: [70, 140], about: 'Schedule 10S pipe, open root', metals: ['304L', '316L'] },
+    body: {
+      revision: '1',
+      amps: [70, 140],
+      about: 'Schedule 10S pipe, open root',
+      metals: ['304L', '316L'],
+      essential: ['process', 'thickness', 'filler', 'gas'],
+      limits: {
+        ...{ volts: ends(8, 14), travel: ends(0.6e-3, 2.5e-3), heat: ends(null, 1.5e6), interpass: ends(null, 150) },
+        ...{ flow: ends(8 / 60_000, 16 / 60_000), cup: ends(8, 16), thickness: ends(1.6e-3, 6.4e-3), od: ends(60e-3, null) },
+        ...{ process: ['tig'], gas: ['argon'], filler: ['ER316L'], position: ['1G', '2G', '5G', '6G'], backing: ['purge'] },
+      },
+    },
   },
   wpsTi: {
     kind: 'wps',
     label: 'DEMO-WPS-Ti2',
-    body: { revision: '0', amps: [40, 110], about: 'Titanium Gr 2, trailing shield', metals: ['Ti-2'] },
+    body: {
+      revision: '0',
+      amps: [40, 110],
+      about: 'Titanium Gr 2, trailing shield',
+      metals: ['Ti-2'],
+      essential: ['process', 'thickness', 'filler', 'gas', 'backing'],
+      limits: {
+        ...{ volts: ends(8, 14), travel: ends(1e-3, 3e-3), heat: ends(null, 0.9e6), interpass: ends(null, 100) },
+        ...{ flow: ends(10 / 60_000, 20 / 60_000), cup: ends(12, 20), thickness: ends(1.6e-3, 5.5e-3), od: ends(48e-3, null) },
+        ...{ process: ['tig'], gas: ['argon'], filler: ['ERTi-2'], position: ['1G', '2G', '5G', '6G'], backing: ['purge'] },
+      },
+    },
   },
   argon: {
     kind: 'gas',

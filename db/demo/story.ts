@@ -6,6 +6,7 @@ import type { Figure } from '../../core/basics/figure';
 import { gapAdvice, highLow, postFlow, startingAmps, TURN_SPEED } from '../../core/models/heat';
 import { clockGate, jointLag, planPurge, readyBy, type Plan } from '../../core/models/purge';
 import { cupFlow, figuresOf, planTorch } from '../../core/models/shield';
+import { sheetByRule } from '../../core/work/sheet';
 import { overOf, planTyped, torchKnown } from '../../core/work/torch';
 import type { Band } from '../../core/models/tint';
 import { eventTypes, type BodyOf, type EventType, versionOf, weldFindings, type SaidOf } from '../../core/work/record';
@@ -140,6 +141,8 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     trailing: titanium ? { length: mm(76.2), width: mm(25.4), flow: lpm(12) } : null,
     aim: titanium ? 'bright' : 'straw',
     postFlow: Math.max(8, amps / 10),
+    ...{ tungsten: 'lanthanated', grind: 30, pulse: null, reason: '' },
+    sheet: sheetByRule(batch.work.design, { tilt: batch.setup.tilt, gap: null }),
     figures: [cupFlow(cup, true), postFlow(amps), ...bareOnce(batch, cup, amps)],
   });
   const plan = planOnce(batch);

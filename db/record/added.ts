@@ -4,9 +4,11 @@ import type { Stored } from '../../core/work/event';
 import { STALE_AFTER } from '../../core/models/sensor';
 import { runNow, type AtArc, type Ended, type Welding } from '../../core/work/run';
 import type { FitupPapers, GasPapers, HeatPaper } from '../../core/models/papers';
-import type { RegisterItem } from '../../core/work/registers';
+import { procedureOf, type RegisterItem } from '../../core/work/registers';
+import type { WpsThen } from '../../core/work/sheet';
 import { itemsById } from '../registers';
 import type { Tx } from '../sql';
+import { weldRecord } from './stored';
 import { readingsDigest, readingsOf, readingsSince } from './readings';
 
 /** The reading in force at a moment, and what the gate said then: of the purge as it stood, not as it stands. */
@@ -53,6 +55,13 @@ export async function digestOf(tx: Tx, runEvents: readonly Stored[], end: number
   const run = reduceRun(runEvents);
   const device = run?.started.device?.id;
   return run && device ? readingsDigest(tx, device, run.startedAt, end) : null;
+}
+
+/** What the WPS of the fit-up allows now; null where there is no fit-up yet, or its WPS is in no register. */
+export async function procedureNow(tx: Tx, weld: string): Promise<WpsThen | null> {
+  const id = (await weldRecord(tx, weld))?.state.fitup?.wps.id;
+  const item = id === undefined ? undefined : (await itemsById(tx, [id])).get(id);
+  return item?.kind === 'wps' ? procedureOf(item) : null;
 }
 
 const heatPaper = (i: RegisterItem | undefined): HeatPaper | null =>

@@ -21,7 +21,7 @@ import { addCheck, takeBackCheck } from '../checks';
 import type { Clock } from '../clock';
 import type { Sql, Tx } from '../sql';
 import { transaction } from '../transaction';
-import { atArc, digestOf, papersOf, weldingOf } from './added';
+import { atArc, digestOf, papersOf, procedureNow, weldingOf } from './added';
 import { canonical, sha256 } from './chain';
 import { refuse, Refused, type Answer, type Checked } from './checked';
 import { settleClaims } from './claims';
@@ -201,6 +201,8 @@ async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number
   if (papers) return { papers };
   const again = decided && (await papersOf(tx, decided.type, decided.today));
   if (again) return { added: { papers: again } };
+  if (e.type === 'setup.recorded') return { procedure: await procedureNow(tx, e.stream) };
+  if (decided?.type === 'setup.recorded' && decided.today) return { added: { procedure: await procedureNow(tx, e.stream) } };
   const markedAt = decided?.markedAt ?? null;
   if (e.type === 'run.marked') {
     const { mark } = e.body as BodyOf<'run.marked'>;

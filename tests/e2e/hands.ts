@@ -296,6 +296,7 @@ export async function atPurge(page: Page, over: Work = {}, open = true): Promise
         tilt: 0,
         trailing: null,
         aim: null,
+        ...{ tungsten: null, grind: null, pulse: null, sheet: null, reason: '' },
         figures: [],
       });
   }

@@ -59,7 +59,10 @@ const known: Record<Quantity, Unit[]> = {
   fraction: [scaled('', 1), scaled('%', 0.01)],
   dissolved: [scaled('ppm', 1, 'mg/l', 'mg/kg')],
   wind: [scaled('m/s', 1), scaled('mph', 0.44704), scaled('ft/s', 0.3048), scaled('km/h', 1 / 3.6, 'kph')],
-  speed: [scaled('mm/s', 1e-3), scaled('in/min', 0.0254 / 60, 'ipm')],
+  speed: [scaled('mm/s', 1e-3), scaled('in/min', 0.0254 / 60, 'ipm'), scaled('mm/min', 1e-3 / 60)],
+  voltage: [scaled('V', 1, 'volt', 'volts')],
+  /** of a weld: what goes in along each length of it */
+  heat: [scaled('kJ/mm', 1e6, 'kj/mm'), scaled('kJ/in', 1e3 / 0.0254, 'kj/in'), scaled('kJ/cm', 1e5, 'kj/cm')],
 };
 
 /** The unit a bare number is taken in, and figures are shown in. */
@@ -80,6 +83,8 @@ const shown: Record<System, Record<Quantity, string>> = {
     speed: 'in/min',
     dissolved: 'ppm',
     wind: 'mph',
+    voltage: 'V',
+    heat: 'kJ/in',
   },
   metric: {
     length: 'mm',
@@ -97,6 +102,8 @@ const shown: Record<System, Record<Quantity, string>> = {
     speed: 'mm/s',
     dissolved: 'ppm',
     wind: 'm/s',
+    voltage: 'V',
+    heat: 'kJ/mm',
   },
 };
 
@@ -127,6 +134,8 @@ const words: Record<Quantity, string> = {
   speed: 'a speed',
   dissolved: 'a concentration',
   wind: 'a wind',
+  voltage: 'a voltage',
+  heat: 'a heat input',
 };
 const example: Record<Quantity, string> = {
   length: '5/32 in or 4 mm',
@@ -144,6 +153,8 @@ const example: Record<Quantity, string> = {
   speed: '6 ipm',
   dissolved: '20 ppm or 20 mg/L',
   wind: '0.5 m/s or 1 mph',
+  voltage: '10 V',
+  heat: '0.5 kJ/mm or 12 kJ/in',
 };
 
 /**

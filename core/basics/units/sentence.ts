@@ -22,6 +22,7 @@ const toInch: Record<string, Turn> = {
   'm³': by('ft³', 1 / FOOT3),
   bar: by('psi', 1e5 / 6894.757),
   Pa: by('inH2O', 1 / 249.089),
+  'kJ/mm': by('kJ/in', 25.4),
   '°C': { to: '°F', of: (x) => (x * 9) / 5 + 32, whole: true },
 };
 const toMetric: Record<string, Turn> = {
@@ -33,6 +34,7 @@ const toMetric: Record<string, Turn> = {
   'ft³': by('L', FOOT3 * 1000),
   psi: by('bar', 6894.757 / 1e5),
   inH2O: by('Pa', 249.089),
+  'kJ/in': by('kJ/mm', 1 / 25.4),
   '°F': { to: '°C', of: (x) => ((x - 32) * 5) / 9, whole: true },
 };
 

@@ -12,6 +12,7 @@ export const purgeFactSchema = z.enum([
   'tack-over',
   'unchecked',
   'high-low',
+  'wps',
 ]);
 export type PurgeFact = z.infer<typeof purgeFactSchema>;
 export const purgeFactNames: Record<PurgeFact, string> = {
@@ -25,6 +26,7 @@ export const purgeFactNames: Record<PurgeFact, string> = {
   'tack-over': 'Tack over the limit',
   unchecked: 'Monitor not checked this shift',
   'high-low': 'High-low at fit-up',
+  wps: 'Essential variable outside the WPS',
 };
 
 /** A fact as it was on this weld, with its figure. */

@@ -6,6 +6,9 @@ import type { Band } from '../tint';
 import type { Criterion, DefectKind, Outcome } from './criterion';
 import type { PurgeFact } from './facts';
 
+/** What a criterion rules; what lies outside a WPS it does not: a named person decides. */
+type Ruled = Exclude<PurgeFact, 'wps'>;
+
 const bands = (outcome: Outcome, ...names: Band[]): Partial<Record<Band, Outcome>> => Object.fromEntries(names.map((n) => [n, outcome]));
 
 const laterOrders: Band[] = ['silvery', 'second-yellow', 'second-rose', 'second-blue', 'second-green', 'later'];
@@ -134,7 +137,7 @@ export const shipped: readonly Criterion[] = [
 ];
 
 /** Facts of the purge where the inside must stay bright: every one of them is for the engineer, but for what can only be noted. */
-const hygienicFacts: Record<PurgeFact, Outcome> = {
+const hygienicFacts: Record<Ruled, Outcome> = {
   'arc-over': 'refer',
   'arc-early': 'refer',
   over: 'refer',
@@ -147,7 +150,7 @@ const hygienicFacts: Record<PurgeFact, Outcome> = {
   'high-low': 'refer',
 };
 /** On process pipe the clock is allowed and the inside is pickled: what was hot in air is for the engineer, the rest is noted. */
-const pipeFacts: Record<PurgeFact, Outcome> = {
+const pipeFacts: Record<Ruled, Outcome> = {
   ...hygienicFacts,
   'arc-early': 'accept',
   'not-measured': 'accept',
@@ -155,7 +158,7 @@ const pipeFacts: Record<PurgeFact, Outcome> = {
   'hold-short': 'accept',
 };
 /** Titanium takes up what it burns in, and no look shows it afterwards. */
-const titaniumFacts: Record<PurgeFact, Outcome> = {
+const titaniumFacts: Record<Ruled, Outcome> = {
   ...hygienicFacts,
   'arc-over': 'cut-out',
   over: 'cut-out',
@@ -218,8 +221,8 @@ const exhaust = {
   ...bands('cut-out', 'sugar'),
 };
 /** What a purge that is no part of the job says is noted. */
-const noted = (facts: Record<PurgeFact, Outcome>): Record<PurgeFact, Outcome> =>
-  Object.fromEntries(Object.keys(facts).map((f) => [f, f === 'high-low' ? 'refer' : 'accept'])) as Record<PurgeFact, Outcome>;
+const noted = (facts: Record<Ruled, Outcome>): Record<Ruled, Outcome> =>
+  Object.fromEntries(Object.keys(facts).map((f) => [f, f === 'high-low' ? 'refer' : 'accept'])) as Record<Ruled, Outcome>;
 
 /** The second versions know the purge. Welds entered under the first keep theirs. */
 export const current: readonly Criterion[] = [

@@ -1,2 +1,2 @@
 /** Is a purge needed at all? */
-export { type Backing, backingNames, type NeedOption, needOptions } from './need';
+export { type Backing, backingNames, backingSchema, type NeedOption, needOptions } from './need';

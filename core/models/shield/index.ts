@@ -3,6 +3,7 @@ export * from './cups';
 export { coverOf, COVER_SPREAD, cupBore, longestGap, reynolds, type Correction, type Cover, type Torch } from './cover';
 export { fieldOf, hottestOutside, shieldOf, travelMost, type Bare, type Shielding, type Trailing } from './trailing';
 export {
+  ARC_HELD,
   COLD,
   fastest,
   fastestFigure,

@@ -1,6 +1,7 @@
 /** Job, line, spool, weld: the order things belong in, and a weld entered. */
 export {
   designSchema,
+  isOpened,
   jointNames,
   jointSchema,
   newWorkSchema,

@@ -25,6 +25,9 @@ export const seamKinds: Record<Joint, Seam['kind']> = {
   ...{ straight: 'straight', corner: 'straight', fillet: 'straight', tank: 'straight' },
 };
 
+/** Bevelled or filled: a pass need not melt the wall through. */
+export const isOpened = (joint: Joint): boolean => !['square-butt', 'straight', 'tank'].includes(joint);
+
 /** What the drawing says of a weld before anyone touches it. */
 const design = z.object({
   size: sizeSchema,

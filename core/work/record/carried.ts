@@ -44,6 +44,7 @@ export function carriedFrom(last: WeldState, sameSpool: boolean): Carried {
       ...{ cup: setup.cup, lens: setup.lens, screen: setup.screen, electrode: setup.electrode, stickOut: setup.stickOut },
       ...{ flow: setup.flow, amps: setup.amps, postFlow: setup.postFlow, figures: setup.figures },
       ...{ travel: setup.travel, tilt: setup.tilt, trailing: setup.trailing, aim: setup.aim },
+      ...{ tungsten: setup.tungsten, grind: setup.grind, pulse: setup.pulse, sheet: setup.sheet, reason: setup.reason },
     },
   };
 }

@@ -9,6 +9,7 @@ import type { Bath, Rinse, Tested } from '../passivate';
 import type { Closed, Settled, Skipped } from '../release';
 import type { Answered, Ended, Logged, Marked, Planned, Retired, Started } from '../run';
 import type { TorchSetup } from '../torch';
+import type { Welded } from '../welded';
 
 type Corrected = Correction & { added?: Record<string, unknown> };
 
@@ -18,6 +19,7 @@ export type Bodies = {
   'gas.recorded': GasCheck;
   'need.decided': Need;
   'setup.recorded': TorchSetup;
+  'welded.recorded': Welded;
   'purge.planned': Planned;
   'look.recorded': Look;
   'verdict.given': VerdictGiven;
@@ -48,4 +50,4 @@ export type SaidOf<T extends EventType> = T extends 'run.started'
   ? Omit<Started, 'cylinder'> & { cylinder: NonNullable<Started['cylinder']> | null }
   : T extends 'passivate.ended'
     ? Omit<Rinse, 'testPassed' | 'elsewhere'> & { elsewhere: (NonNullable<Rinse['elsewhere']> & { passed: boolean }) | null }
-    : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest' | 'papers' | 'clampAmps'>;
+    : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest' | 'papers' | 'clampAmps' | 'procedure'>;

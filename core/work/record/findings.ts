@@ -20,6 +20,9 @@ export function weldFindings(s: WeldState, criterion: Criterion): Finding[] {
       fact: 'high-low',
       text: `High-low ${show(s.fitup.highLow, 'length', 'metric')} at fit-up, more than ${Math.round(most * 100)} % of the wall; the cap does not cure it`,
     });
+  // Decided by a named person it is history; until then nobody may accept over it.
+  for (const d of s.deviations)
+    if (d.essential === true && d.settled === null) found.push({ fact: 'wps', text: `Outside the WPS. ${d.text.replace(/\.$/, '')}` });
   const rank = (f: Finding) => outcomeSchema.options.indexOf(factOutcome(criterion, f.fact));
   return found.sort((a, b) => rank(b) - rank(a));
 }

@@ -8,6 +8,7 @@ import { leftBehind, type RunState } from '../run';
 import type { Dams } from '../release';
 import { cleanedRightly, passivatedRightly, takeBath, takeCleaning, takeFitup, takeGas, takeRinse, takeTest } from './deviations';
 import type { Stage } from '../stages';
+import { takeWps } from './wps';
 import type { BodyOf, EventType, Recorded } from './events';
 import type { Said, WeldState } from './weldState';
 
@@ -54,6 +55,7 @@ export function foldWeld(
     need: null,
     setup: null,
     plan: null,
+    welded: null,
     runs: [...runs].sort((a, b) => a.startedAt - b.startedAt),
     arcs: [],
     spans: [],
@@ -91,6 +93,9 @@ export function foldWeld(
       case 'setup.recorded':
         s.setup = said(e);
         break;
+      case 'welded.recorded':
+        s.welded = said(e);
+        break;
       case 'purge.planned':
         s.plan = said(e);
         break;
@@ -99,7 +104,7 @@ export function foldWeld(
         break;
       case 'verdict.given':
         // Welded again: what was seen and done on the weld before is history.
-        s.look = null;
+        s.look = s.welded = null;
         s.cleans = [];
         s.deviations = s.deviations.filter((d) => d.step === 'fitup' || d.step === 'gas');
         s.bath = s.rinse = null;
@@ -123,6 +128,7 @@ export function foldWeld(
         break;
     }
   }
+  takeWps(s);
   decide(s, events, verdicts, lastReweld?.seq ?? 0, Math.max(0, ...corrections));
   for (const run of s.runs) {
     s.spans.push(...run.turns.filter((t) => t.weld === s.id).map(({ from, to }) => ({ run: run.id, from, to })));

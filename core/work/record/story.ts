@@ -116,6 +116,7 @@ const SAID_IN: Partial<Record<Recorded['type'], Stage>> = {
   'gas.recorded': 'gas',
   'need.decided': 'gas',
   'setup.recorded': 'setup',
+  'welded.recorded': 'weld',
   'purge.planned': 'purge',
   'run.started': 'purge',
   'look.recorded': 'look',

@@ -37,6 +37,7 @@ import {
   tellStarted,
 } from '../run';
 import { setupRecorded, tellTorch } from '../torch';
+import { tellWelded, weldedRecorded, weldedRefusals, type Welded } from '../welded';
 import type { Criterion } from '../../models/criteria';
 import type { Bodies, EventType } from './events';
 import { weldFindings } from './findings';
@@ -61,6 +62,7 @@ export const eventTypes = {
   'gas.recorded': row(gasRecorded, { tell: tellGas, refuse: (b: GasCheck, s) => gasRefusals(b, s.design) }),
   'need.decided': row(needDecided, { tell: tellNeed }),
   'setup.recorded': row(setupRecorded, { tell: tellTorch }),
+  'welded.recorded': row(weldedRecorded, { tell: tellWelded, refuse: (b: Welded, s) => weldedRefusals(b, s.design.seam) }),
   'purge.planned': row(purgePlanned, { tell: tellPlanned }),
   'look.recorded': row(lookRecorded, { tell: tellLook, refuse: (b: Look, s) => lookRefusals(b, s.design) }),
   'verdict.given': row(verdictGiven, {

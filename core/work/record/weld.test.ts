@@ -100,7 +100,7 @@ const setup: [EventType, BodyOf<'setup.recorded'>] = [
   'setup.recorded',
   {
     ...{ cup: 12, lens: true, screen: false, electrode: 2.4e-3, stickOut: 0.0127, flow: 2e-4, amps: 45, postFlow: 8, figures: [] },
-    ...{ travel: null, tilt: 0, trailing: null, aim: null },
+    ...{ travel: null, tilt: 0, trailing: null, aim: null, tungsten: null, grind: null, pulse: null, sheet: null, reason: '' },
   },
 ];
 const start: [EventType, Omit<SaidOf<'run.started'>, 'band' | 'listens' | 'station' | 'cylinder' | 'jointLag' | 'shorter'>] = [

@@ -17,6 +17,8 @@ export type WeldState = {
   need: Said<'need.decided'> | null;
   setup: Said<'setup.recorded'> | null;
   plan: Said<'purge.planned'> | null;
+  /** as it was done, said after the arc; null where nobody said */
+  welded: Said<'welded.recorded'> | null;
   runs: RunState[];
   /** this weld's own arcs, over all runs */
   arcs: ArcSpan[];

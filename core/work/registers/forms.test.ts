@@ -24,7 +24,7 @@ const filled = (kind: Entered, typed: TypedForm) => {
 };
 const bodies: Record<Entered, TypedForm> = {
   heat: { label: 'H-77', sulphur: '0,012 %' },
-  wps: { label: 'W-1', revision: '2', ampsLow: '40 A', ampsHigh: '75', metals: ['316L'] },
+  wps: { label: 'W-1', revision: '2', amps: '40 to 75 A', heat: 'to 0.8 kJ/mm', filler: 'ER316L, none', metals: ['316L'] },
   gas: { label: 'G-1', lot: '9', supply: '3 ppm', frost: '-60 °C' },
   tool: { label: 'Brush', what: 'brush', grit: '' },
   product: { label: 'Paste', lot: '4', dwell: '20', hottest: '35' },

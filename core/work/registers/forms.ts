@@ -7,9 +7,11 @@ import {
   optional,
   quantity,
   several,
+  spanOf,
   when,
   words,
   type Field,
+  type Span,
   type Table,
   type TypedForm,
   type Values,
@@ -18,7 +20,10 @@ import { containers, gasNames, meterNames, type Gas, type Meter } from '../../ba
 import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
 import type { System } from '../../basics/units';
 import type { Product, Tool } from '../../models/cleaning';
+import { backingNames } from '../../models/need';
+import { processNames } from '../../models/passes';
 import { cups } from '../../models/shield';
+import { positionNames, rowIds, rowLabel, spanRows, usuallyEssential, type RowId, type SpanId } from '../../models/wps';
 import type { ItemOf, NewRegisterItem, RegisterItem } from './items';
 import { goodUntilNames } from './standing';
 
@@ -60,26 +65,48 @@ const heat = entry(
   ({ filler, ...b }) => ({ ...b, filler: filler ?? '' }),
 );
 
-const wpsAmps = (label: string) => optional(number(label, { least: 1e-9, most: 2000, unit: 'A', says: 'Amps such as 60.' }));
+/** A range the WPS gives, as it is typed: "40 to 75 A", "to 1.5 kJ/mm". Empty: it does not say. */
+const wpsSpans = Object.fromEntries(Object.entries(spanRows).map(([id, { label, of }]) => [id, spanOf(of, label)])) as Record<
+  SpanId,
+  Field<Span | null>
+>;
+const essentialNames = Object.fromEntries(rowIds.map((id) => [id, rowLabel(id)])) as Record<RowId, string>;
+const apart = (typed: string): string[] =>
+  typed
+    .split(/[,;]/)
+    .map((s) => s.trim())
+    .filter(Boolean);
 const wps = entry(
   'wps',
   {
     label: asMarked('Number'),
     revision: words('Revision', { least: 1, most: 12, says: 'Enter the revision.' }),
-    ampsLow: wpsAmps('Amps from'),
-    ampsHigh: wpsAmps('Amps to'),
+    ...wpsSpans,
+    filler: words('Filler classes', { most: 120, hint: 'such as ER316L, none' }),
     about: words('For', { most: 120 }),
     metals: several('Base metals it is for; none: it does not say', alloyNames),
+    process: several('Processes; none: it does not say', processNames),
+    position: several('Positions; none: it does not say', positionNames),
+    gas: several('Torch gas; none: it does not say', gasNames),
+    backing: several('Inside; none: it does not say', backingNames),
+    essential: several('Essential: outside, a named person decides', essentialNames),
   },
-  {},
-  ({ revision, about, metals, ampsLow, ampsHigh }) => ({
-    ...{ revision, about, metals },
-    amps: ampsLow !== null && ampsHigh !== null ? [ampsLow, ampsHigh] : null,
-  }),
-  ({ revision, about, metals, amps }) => ({
-    ...{ revision, about, metals: metals ?? [] },
-    ampsLow: amps?.[0] ?? null,
-    ampsHigh: amps?.[1] ?? null,
+  { essential: [...usuallyEssential] },
+  ({ revision, about, metals, essential, filler, process, position, gas: gases, backing, label: _, ...spans }) => {
+    const { amps } = spans;
+    const lists = { process, position, gas: gases, backing, filler: apart(filler) };
+    const given = [...Object.entries(spans).filter(([, s]) => s !== null), ...Object.entries(lists).filter(([, l]) => l.length > 0)];
+    return {
+      ...{ revision, about, metals, essential, limits: Object.fromEntries(given) },
+      amps: amps?.low != null && amps.high !== null ? [amps.low, amps.high] : null,
+    };
+  },
+  ({ revision, about, metals, amps, limits = {}, essential }) => ({
+    ...(Object.fromEntries(Object.keys(wpsSpans).map((id) => [id, limits[id as SpanId] ?? null])) as Record<SpanId, Span | null>),
+    ...{ revision, about, metals: metals ?? [], essential: essential ?? [...usuallyEssential] },
+    ...{ process: limits.process ?? [], position: limits.position ?? [], gas: limits.gas ?? [], backing: limits.backing ?? [] },
+    filler: (limits.filler ?? []).join(', '),
+    ...(amps && { amps: { low: amps[0], high: amps[1] } }),
   }),
 );
 

@@ -29,6 +29,7 @@ export {
 } from './checks';
 export { entered, entryForm, entryKnown, type Entered } from './forms';
 export { aboutItem, mindsOf } from './about';
+export { procedureOf } from './procedure';
 export { dayText, goodUntilNames, shelfName, standingOf, type Standing } from './standing';
 export {
   cylinderCheckForm,

@@ -3,7 +3,10 @@ import { z } from 'zod';
 import { productSchema, toolSchema } from '../../models/cleaning';
 import { cylinderSchema, gasSchema, meterSchema } from '../../basics/gases';
 import { alloySchema } from '../../basics/materials';
+import { backingSchema } from '../../models/need';
+import { processSchema } from '../../models/passes';
 import { kitSchema } from '../../models/setup';
+import { positionNames, rowIds, type Position, type RowId } from '../../models/wps';
 import { cups } from '../../models/shield';
 
 const label = z.string().trim().min(1, 'Enter its number.').max(80);
@@ -19,12 +22,33 @@ export const heatBodySchema = z.object({
   /** class of a filler, such as ER316L; null where it is the alloy's own */
   filler: z.string().trim().max(20).nullable().optional(),
 });
+const end = z.number().min(0).nullable();
+const span = z.object({ low: end, high: end }).refine((s) => s.low !== null || s.high !== null, 'A range has one end at least.');
+const limitsSchema = z
+  .object({
+    ...{ amps: span, volts: span, travel: span, heat: span, interpass: span },
+    ...{ flow: span, purgeFlow: span, cup: span, thickness: span, od: span },
+    process: z.array(processSchema).max(8),
+    gas: z.array(gasSchema).max(8),
+    /** classes by AWS A5, such as ER316L; "none" is without */
+    filler: z.array(z.string().trim().min(1).max(20)).max(12),
+    position: z.array(z.enum(Object.keys(positionNames) as [Position, ...Position[]])).max(8),
+    backing: z.array(backingSchema).max(3),
+  })
+  .partial();
 export const wpsBodySchema = z.object({
   revision: z.string().min(1).max(12),
   amps: z.tuple([z.number().positive(), z.number().positive()]).nullable().default(null),
   about: z.string().max(120).default(''),
   /** the base metals it is for; none: it does not say */
   metals: z.array(alloySchema).max(12).optional(),
+  /** what it allows beside the amps, and the amps where they have one end only; what is not there it does not say */
+  limits: limitsSchema.optional(),
+  /** of these, what counts as essential: outside, a named person decides */
+  essential: z
+    .array(z.enum(rowIds as [RowId, ...RowId[]]))
+    .max(20)
+    .optional(),
 });
 export const gasBodySchema = z.object({
   gas: gasSchema,

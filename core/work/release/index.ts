@@ -4,6 +4,7 @@ import { number, words } from '../../basics/fields';
 import { define, version, type Line } from '../event';
 import { one } from '../shapes';
 import type { Mend } from '../../models/cleaning';
+import { isNoReason, NO_REASON } from '../sheet';
 import { stageNames } from '../stages';
 
 /** Why, in a few words: what the record keeps of a step left out or a deviation referred. */
@@ -35,11 +36,13 @@ export type Dams = { in: number; out: number | null; agree: boolean };
 /** What was done that must not be: by which entry, what it breaks, and how it was settled; null while it is open. */
 export type Deviation = {
   entry: string;
-  step: 'fitup' | 'gas' | 'clean' | 'bath' | 'rinse' | 'test';
+  step: 'fitup' | 'gas' | 'setup' | 'weld' | 'clean' | 'bath' | 'rinse' | 'test';
   id: string;
   text: string;
   mends: readonly Mend[];
   settled: string | null;
+  /** of a WPS: nobody may accept over it before a named person decided */
+  essential?: boolean;
 };
 export const mendNames: Record<Mend, string> = {
   'iron-test': 'a test for free iron that passes',
@@ -54,8 +57,10 @@ export const deviationSettled = define<Settled>()({
   decision: true,
   versions: [version(z.object({ entry: one.id, id: z.string().min(1).max(40), reason: one.why }), (b): Settled => b)],
 });
-export const settledRefusals = (b: Settled, deviations: readonly Deviation[]): string[] =>
-  deviations.some((d) => d.entry === b.entry && d.id === b.id) ? [] : ['There is no such deviation on this weld.'];
+export const settledRefusals = (b: Settled, deviations: readonly Deviation[]): string[] => [
+  ...(deviations.some((d) => d.entry === b.entry && d.id === b.id) ? [] : ['There is no such deviation on this weld.']),
+  ...(isNoReason(b.reason) ? [NO_REASON] : []),
+];
 export const tellSettled = (b: Settled): Line => ({ title: 'Deviation referred', details: [b.reason] });
 
 /** @param due the stage the weld waits for */

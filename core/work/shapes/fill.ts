@@ -7,7 +7,8 @@ import { straightOf, type Setup } from '../../models/setup';
 import { type Plan } from '../../models/purge';
 import type * as one from './one';
 
-export const figureOf = (f: one.Figure): Figure => ({
+type AnyFigure = Omit<one.Figure, 'quantity' | 'inputs'> & Pick<Figure, 'quantity' | 'inputs'>;
+export const figureOf = (f: AnyFigure): Figure => ({
   ...f,
   low: f.low ?? null,
   high: f.high ?? null,

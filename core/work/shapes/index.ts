@@ -5,3 +5,4 @@ export * as three from './three';
 export * as four from './four';
 export * as five from './five';
 export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';
+export * as six from './six';

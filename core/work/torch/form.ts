@@ -1,5 +1,5 @@
 /** What the set-up of the torch asks, and what it begins with by the rules until it is set. */
-import { choice, flag, number, quantity, when, within, type TypedForm, type Values } from '../../basics/fields';
+import { choice, flag, number, optional, quantity, when, within, type TypedForm, type Values } from '../../basics/fields';
 import type { Figure } from '../../basics/figure';
 import { isTitanium, type AlloyId } from '../../basics/materials';
 import { show, showRough, type System } from '../../basics/units';
@@ -19,8 +19,9 @@ import {
   type Over,
   type TorchPlan,
 } from '../../models/shield';
-import type { Design } from '../jobs';
-import type { TorchSetup } from './body';
+import { meanOf, peakOf, type Pulse } from '../../models/passes';
+import { isOpened, type Design } from '../jobs';
+import type { TorchSetup, Tungsten } from './body';
 
 export const torchMeasures = {
   electrode: quantity('length', 'Electrode', { zero: false, most: 0.01 }),
@@ -52,6 +53,16 @@ export const torchWithin = {
   shieldFlow: within(shieldMeasures.shieldFlow),
 };
 
+export const tungstenNames: Record<Tungsten, string> = {
+  lanthanated: 'Lanthanated',
+  ceriated: 'Ceriated',
+  'rare-earth': 'Rare-earth mix',
+  zirconiated: 'Zirconiated',
+  pure: 'Pure',
+  thoriated: 'Thoriated',
+};
+const pulsed = (f: TypedForm) => f['pulsed'] === true;
+const percent = (label: string) => number(label, { least: 1, most: 100, unit: '%', says: 'A share of 1 to 100 %.' });
 const shielded = (f: TypedForm) => f['shield'] === true;
 
 export const torchForm = {
@@ -59,6 +70,13 @@ export const torchForm = {
   lens: flag('Gas lens'),
   screen: flag('Extra screen'),
   ...torchMeasures,
+  tungsten: optional(choice<Tungsten>('Tungsten', tungstenNames, { empty: 'not said' })),
+  grind: optional(number('Point, degrees', { least: 5, most: 180, says: 'The whole angle of its point, such as 30.' })),
+  pulsed: flag('Pulsed'),
+  ampsAre: when(pulsed, choice<'mean' | 'peak'>('Amps above are', { mean: 'the mean', peak: 'the peak' }, { empty: null })),
+  background: when(pulsed, percent('Background, %')),
+  on: when(pulsed, percent('Time at peak, %')),
+  rate: when(pulsed, number('Pulses a second', { least: 0.05, most: 2000, says: 'A rate such as 1.5.' })),
   tilt: number('Lean, degrees', { least: -45, most: 45, says: 'Degrees from upright, such as 10; at most 45.', hint: 'gas blown ahead' }),
   aim: choice<Aim>('Outside wanted', aimNames, { empty: null }),
   shield: flag('Trailing shield'),
@@ -79,6 +97,9 @@ const USUAL_LEAN = 10;
 /** A trailing shield to begin with, m, and gas over its face. Common practice, no source: 3 by 1 in. */
 const USUAL_SHIELD = { shieldLength: 0.0762, shieldWidth: 0.0254, shieldFlow: 2e-4 };
 
+/** A pulse to begin with once it is wanted: a third of the time at peak, a third of it between. Common practice, no source. */
+const USUAL_PULSE = { pulsed: false, ampsAre: 'mean' as const, background: 33, on: 33, rate: 1 };
+
 /** The seam of a design, as the torch stands over it. Of two metals that of end A. */
 export function overOf({ size, seam, joint, alloyA }: Pick<Design, 'size' | 'seam' | 'joint' | 'alloyA'>): Over {
   const flat = seam.kind === 'straight';
@@ -87,20 +108,23 @@ export function overOf({ size, seam, joint, alloyA }: Pick<Design, 'size' | 'sea
     wall: size.wall,
     od: flat ? null : size.od,
     seam: flat ? seam.length : turnOf(size.od, size.wall),
-    opened: !['square-butt', 'straight', 'tank'].includes(joint),
+    opened: isOpened(joint),
   };
 }
 
 /** As it was set, or as the rules would set it: a plan, not something seen. What no rule gives is left to who sets it. */
 export function torchKnown(s: TorchSetup | null, { size, alloyA }: Pick<Design, 'size' | 'alloyA'>): Partial<Given> {
   if (s) {
-    const { trailing, travel, aim, cup, ...rest } = s;
+    const { trailing, travel, aim, cup, pulse, ...rest } = s;
     return {
       ...rest,
       cup: String(cup),
       aim: aim ?? usualAim(alloyA),
       travel: travel ?? TURN_SPEED,
       shield: trailing !== null,
+      ...(pulse
+        ? { pulsed: true, ampsAre: 'mean' as const, background: 100 * pulse.background, on: 100 * pulse.on, rate: pulse.rate }
+        : USUAL_PULSE),
       ...(trailing ? { shieldLength: trailing.length, shieldWidth: trailing.width, shieldFlow: trailing.flow } : USUAL_SHIELD),
     };
   }
@@ -117,6 +141,9 @@ export function torchKnown(s: TorchSetup | null, { size, alloyA }: Pick<Design, 
     tilt: USUAL_LEAN,
     aim: usualAim(alloyA),
     shield: isTitanium(alloyA),
+    tungsten: null,
+    grind: null,
+    ...USUAL_PULSE,
     ...USUAL_SHIELD,
     ...(amps !== null && { amps: Math.round(amps), postFlow: Math.round(postFlow(amps).value ?? LEAST_POST_FLOW) }),
   };
@@ -151,13 +178,27 @@ export function torchFigures(v: Partial<Given>, { size }: Pick<Design, 'size'>):
     cupFlow(cup, lens, screen),
     stickOut(cup, lens, v.electrode ?? USUAL_TUNGSTEN, screen),
     startingAmps(size.wall),
-    ...(v.amps === undefined ? [] : [postFlow(v.amps)]),
+    ...(meanTyped(v) === undefined ? [] : [postFlow(meanTyped(v) as number)]),
   ];
+}
+
+type Pulsed = Partial<Pick<Given, 'amps' | 'pulsed' | 'ampsAre' | 'background' | 'on' | 'rate'>>;
+/** The pulse that is typed, its peak and its mean apart; null for steady current, or while something is missing. */
+export function pulseTyped({ amps, pulsed: is, ampsAre, background, on, rate }: Pulsed): Pulse | null {
+  if (is !== true || amps === undefined || background == null || on == null || rate == null) return null;
+  const shares = { background: background / 100, on: on / 100 };
+  return { ...shares, rate, peak: ampsAre === 'peak' ? amps : peakOf(amps, shares) };
+}
+/** What heats: the mean of a pulse, else the amps as typed. */
+export function meanTyped(v: Pulsed): number | undefined {
+  const pulse = pulseTyped(v);
+  return pulse ? meanOf(pulse) : v.pulsed === true && v.ampsAre === 'peak' ? undefined : v.amps;
 }
 
 /** The plan that a form makes as far as it is typed; null while something is missing that heat or cover need. */
 export function planTyped(v: Partial<Given>, alloy: AlloyId): TorchPlan | null {
-  const { cup, lens = false, screen = false, electrode = USUAL_TUNGSTEN, stickOut: out, flow, amps, travel, tilt = 0, aim } = v;
+  const { cup, lens = false, screen = false, electrode = USUAL_TUNGSTEN, stickOut: out, flow, travel, tilt = 0, aim } = v;
+  const amps = meanTyped(v);
   if (cup === undefined || out === undefined || flow === undefined || amps === undefined || travel === undefined) return null;
   if (v.shield === true && (v.shieldLength == null || v.shieldWidth == null)) return null;
   return {
@@ -173,13 +214,17 @@ export const boreOfCup = (cup: string): number => cupBore(Number(cup));
 type Known = { correction?: Correction | null; ferrule?: number | null; tested?: (p: TorchPlan) => TorchPlan };
 /** The form as the event says it, with the figures it was set by. An extra screen sits upon a lens. */
 export function torchSaid(v: Given, design: Design, { correction = null, ferrule = null, tested = (p) => p }: Known = {}): TorchSetup {
-  const { shield, shieldLength, shieldWidth, shieldFlow, cup, ...rest } = v;
+  const { shield, shieldLength, shieldWidth, shieldFlow, cup, pulsed: _, ampsAre: __, background: ___, on: ____, rate: _____, ...rest } = v;
   const over = overOf(design);
   const typed = planTyped(v, design.alloyA);
   const plan = typed && tested(typed);
   const sound = plan !== null && unfit(plan, over, 'metric') === null;
   return {
     ...rest,
+    amps: meanTyped(v) ?? v.amps,
+    pulse: pulseTyped(v),
+    sheet: null,
+    reason: '',
     cup: Number(cup),
     screen: v.lens && v.screen,
     trailing:

@@ -43,6 +43,8 @@ type Props<T extends Table> = {
   system: System;
   /** @param typed the texts, where the very words matter */
   onRecord: (values: Values<T>, typed: TypedForm) => Promise<Refusal | null>;
+  /** what cannot be read when it is sent: whoever shows only a part of the form turns to it */
+  onWrong?: (names: string[]) => void;
   label: string;
   /** how the button looks, where recording is more than that */
   look?: string;
@@ -61,6 +63,7 @@ export function Form<T extends Table>({
   typed,
   system,
   onRecord,
+  onWrong,
   label,
   look = 'btn-primary px-6',
   row = false,
@@ -81,11 +84,14 @@ export function Form<T extends Table>({
     },
   });
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const submit = form.handleSubmit(async (values) => {
-    const no = await onRecord(values, form.getValues());
-    setRefusal(no);
-    if (!no && again) form.reset(start);
-  });
+  const submit = form.handleSubmit(
+    async (values) => {
+      const no = await onRecord(values, form.getValues());
+      setRefusal(no);
+      if (!no && again) form.reset(start);
+    },
+    (errors) => onWrong?.(Object.keys(errors)),
+  );
   const now = form.watch();
   const put: (name: string, value: Typed, how: { shouldValidate: boolean; shouldDirty: boolean }) => void = form.setValue;
   const view: View<T> = {

@@ -5,13 +5,14 @@ import { Form } from '../kit/Form';
 import { useWords } from '../kit/reader';
 import { useShop, useWeld } from './context';
 
-export function Deviations() {
+export function Deviations({ step }: { step?: Deviation['step'] }) {
   const { state } = useWeld();
   const words = useWords();
-  if (state.deviations.length === 0) return null;
+  const list = state.deviations.filter((d) => step === undefined || d.step === step);
+  if (list.length === 0) return null;
   return (
     <ul className="space-y-2" aria-label="Deviations">
-      {state.deviations.map((d) => (
+      {list.map((d) => (
         <li key={`${d.entry} ${d.id}`} className="border-l-4 border-base-content pl-3">
           <p className="font-semibold">
             {d.settled === null ? <span className="text-error">■ Deviation. </span> : '✓ Deviation, settled. '}

@@ -1,107 +1,192 @@
 /** Set-up of the torch, before the first tack: what it heats and what it covers, seen on the seam; cup, stick-out, flow, amps, travel, shield. */
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { clock, format, rough, show, showRough, type System } from '../../../core/basics/units';
 import { alloys, gasWants, isTitanium } from '../../../core/basics/materials';
 import { postPurge } from '../../../core/models/heat';
 import { cupFlow, type TorchPlan } from '../../../core/models/shield';
+import { meanOf } from '../../../core/models/passes';
+import { outsideText } from '../../../core/models/wps';
 import { itemsOf } from '../../../core/work/registers';
+import {
+  isNoReason,
+  NO_REASON,
+  sheetFigures,
+  sheetForm,
+  sheetKnown,
+  sheetSaid,
+  sheetTyped,
+  type Sheet,
+  type SheetForm,
+} from '../../../core/work/sheet';
 import {
   aimNames,
   asTested,
   boreOfCup,
   cupCorrection,
   overOf,
+  meanTyped,
   planTyped,
+  pulseTyped,
+  THORIATED,
   torchFigures,
   torchForm,
   torchKnown,
   torchSaid,
   torchTyped,
-  type TorchGiven,
 } from '../../../core/work/torch';
 import { HOT_ROOM, HotPlan } from '../../draw/HotPlan';
 import { PlanView } from '../../draw/PlanView';
 import { TorchView } from '../../draw/TorchView';
 import { useBox } from '../../draw/useBox';
 import { Field } from '../kit/Field';
-import { Form, type View } from '../kit/Form';
+import { Form, type View as FormView } from '../kit/Form';
 import { useWords } from '../kit/reader';
 import { useShop, useWeld } from './context';
 import { CoverTests } from './CoverTests';
-import { useDesk, useSaidOnDrawing, type Torch } from './desk';
+import { useDesk, useSaidOnDrawing, type Torch, type View } from './desk';
+import { Deviations } from './Deviations';
 import { DraftFigures } from './DraftFigures';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 import { TorchFoot } from './TorchFoot';
 import { TwoSettings } from './TwoSettings';
+import { HowDrawing, HowFields, HowFoot, HowHead } from './HowFace';
+import { OrderDrawing, OrderFields, OrderHead } from './OrderFace';
+import { useFirstSheet, useWps } from './useSheet';
+import { useTorch } from './useTorch';
 import { useFerrule, useTorchSeen } from './useTorchSeen';
+import { WpsOver } from './WpsOver';
+
+/** The three faces of the sheet, in the order of the drawings. */
+const faces: readonly { view: View; name: string }[] = [
+  { view: 'side', name: 'Order' },
+  { view: 'plan', name: 'Torch' },
+  { view: 'end', name: 'How' },
+];
 
 function SetupStage() {
   const { state, record } = useWeld();
   const { registers, checks, carried, system } = useShop();
+  const { desk, act } = useDesk();
   const { design, setup: s } = state;
-  const wps = itemsOf(registers, 'wps').find((w) => w.id === state.fitup?.wps.id);
-  const range = wps?.body.amps;
   const ferrule = useFerrule();
-  const known = torchKnown(s ?? carried?.torch ?? null, design);
+  const first = useFirstSheet();
+  const fillers = useMemo(() => itemsOf(registers, 'heat').filter((h) => h.body.what === 'filler'), [registers]);
+  const table = useMemo(() => ({ ...torchForm, ...sheetForm(design, fillers) }), [design, fillers]);
+  const over = useWps(useTorch());
+  const was = s ?? carried?.torch ?? null;
+  const torch = torchKnown(was, design);
+  const known = { ...torch, ...sheetKnown(first, design.seam, (id) => fillers.find((h) => h.id === id)), reason: was?.reason ?? '' };
+  const face = desk.view ?? 'plan';
   return (
     <Form
-      of={torchForm}
+      of={table}
       known={known}
-      typed={torchTyped(known, s !== null, system)}
+      typed={torchTyped(torch, s !== null, system)}
       system={system}
       label={s ? 'Record the set-up again' : 'Record the set-up'}
+      onWrong={(names) => {
+        const view = names.some((n) => n in torchForm) ? 'plan' : names.some((n) => inOrder.has(n)) ? 'side' : 'end';
+        if (!names.some((n) => shownOn(n) === face)) act({ do: 'turn', view });
+      }}
       onRecord={(v) => {
+        const out = over?.verdicts.filter((x) => !x.inside) ?? [];
+        if (out.length > 0 && isNoReason(v.reason))
+          return Promise.resolve({ error: NO_REASON, reasons: out.map((x) => outsideText(x, over?.name ?? '')), status: 422 });
         const cup = { cup: Number(v.cup), lens: v.lens, screen: v.lens && v.screen };
         const correction = cupCorrection(registers, checks, cup, design.alloyA);
         const tested = (p: TorchPlan) => asTested(registers, checks, p, design.alloyA);
-        return record({ stream: state.id, type: 'setup.recorded', body: torchSaid(v, design, { correction, ferrule, tested }) });
+        const said = torchSaid(v, design, { correction, ferrule, tested });
+        const sheet = sheetSaid(v, design);
+        const body = {
+          ...said,
+          sheet,
+          reason: out.length > 0 ? v.reason : '',
+          figures: [...said.figures, ...sheetFigures(said, sheet, design)],
+        };
+        return record({ stream: state.id, type: 'setup.recorded', body });
       }}
     >
-      {(view) => {
-        const { cup, lens, amps, shield } = view.read;
-        return (
-          <>
-            <DrawTorch view={view} />
-            <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
-              <Field name="cup" hint={cup !== undefined && `${show(boreOfCup(cup), 'length', system)} bore`} />
-              <div>
-                <Field name="lens" />
-                {lens && <Field name="screen" />}
-              </div>
-              <Field name="stickOut" />
-              <Field name="flow" />
-              <Field name="amps" />
-              <Field name="travel" />
-              <Field name="electrode" />
-              <Field name="tilt" />
-              <Field name="postFlow" />
-              <Field name="aim" />
-            </div>
-            <Field name="shield" />
-            {shield && (
-              <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
-                <Field name="shieldLength" />
-                <Field name="shieldWidth" />
-                <Field name="shieldFlow" />
-              </div>
-            )}
-            {wps && state.fitup && wps.body.revision !== state.fitup.wps.revision && (
-              <p className="text-sm font-semibold">
-                □ {wps.label} is at revision {wps.body.revision} now; this weld was fitted up to revision {state.fitup.wps.revision}. Ask
-                which counts.
-              </p>
-            )}
-            {range && amps !== undefined && (amps < range[0] || amps > range[1]) && (
-              <p className="text-sm font-semibold">
-                ■ Deviation: {wps.label} gives {range[0]} to {range[1]} A. The WPS is the limit.
-              </p>
-            )}
-            <Metal />
-          </>
-        );
-      }}
+      {(view) => (
+        <>
+          <DrawTorch view={view} first={first} />
+          <WpsOver torch={{ cup: Number(view.read.cup ?? 12), lens: true, screen: false, ...desk.draft.torch }} />
+          <div className="grid grid-cols-3" role="group" aria-label="Sheet">
+            {faces.map((f) => (
+              <button
+                key={f.view}
+                type="button"
+                className={`btn min-h-12 rounded-none ${face === f.view ? 'btn-primary' : ''}`}
+                aria-pressed={face === f.view}
+                onClick={() => act({ do: 'turn', view: f.view })}
+              >
+                {f.name}
+              </button>
+            ))}
+          </div>
+          {face === 'end' ? <HowFields /> : face === 'side' ? <OrderFields /> : <TorchFields view={view} />}
+          {face === 'plan' && <Metal />}
+        </>
+      )}
     </Form>
+  );
+}
+
+const inOrder = new Set(['onA', 'onB', 'slips', 'sides', 'clamp']);
+/** On which drawing a field stands. */
+const shownOn = (name: string): View =>
+  name === 'amps' || !(name in torchForm) ? (inOrder.has(name) ? 'side' : name === 'amps' ? 'plan' : 'end') : 'plan';
+
+function TorchFields({ view }: { view: View_ }) {
+  const { system } = useShop();
+  const { cup, lens, shield, pulsed, tungsten } = view.read;
+  const pulse = pulseTyped(view.read);
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
+        <Field name="cup" hint={cup !== undefined && `${show(boreOfCup(cup), 'length', system)} bore`} />
+        <div>
+          <Field name="lens" />
+          {lens && <Field name="screen" />}
+        </div>
+        <Field name="stickOut" />
+        <Field name="flow" />
+        <Field name="amps" {...(pulsed && { label: view.read.ampsAre === 'peak' ? 'Amps, peak' : 'Amps, mean' })} />
+        <Field name="travel" />
+        <Field name="electrode" />
+        <Field name="tilt" />
+        <Field name="postFlow" />
+        <Field name="aim" />
+        <Field name="tungsten" />
+        <Field name="grind" hint="the whole angle" />
+      </div>
+      {tungsten === 'thoriated' && <p className="border-l-8 border-base-content bg-base-100 p-2 text-sm">□ {THORIATED}</p>}
+      <Field name="pulsed" />
+      {pulsed && (
+        <>
+          <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
+            <Field name="ampsAre" />
+            <Field name="rate" />
+            <Field name="background" />
+            <Field name="on" />
+          </div>
+          {pulse && (
+            <p className="text-sm">
+              Peak <strong className="font-figure">{Math.round(pulse.peak)} A</strong>, mean{' '}
+              <strong className="font-figure">{Math.round(meanOf(pulse))} A</strong>: the mean heats.
+            </p>
+          )}
+        </>
+      )}
+      <Field name="shield" />
+      {shield && (
+        <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
+          <Field name="shieldLength" />
+          <Field name="shieldWidth" />
+          <Field name="shieldFlow" />
+        </div>
+      )}
+    </>
   );
 }
 
@@ -120,11 +205,17 @@ function Metal() {
   );
 }
 
-/** Puts the torch on the drawing and the rules below it while it is typed; takes what is set on the drawing into the fields. */
-function DrawTorch({ view: { read, set } }: { view: View<typeof torchForm> }) {
+/** Fields of the sheet that can be set on a drawing. */
+const sheetNames = new Set<string>(['start', 'onA', 'onB']);
+
+type View_ = FormView<typeof torchForm & SheetForm>;
+
+/** Puts torch and sheet on the drawings and the rules below while it is typed; takes what is set on a drawing into the fields. */
+function DrawTorch({ view: { read, set }, first }: { view: View_; first: Sheet }) {
   const { state } = useWeld();
   const { act } = useDesk();
-  const { cup, lens = false, screen = false, stickOut, electrode, flow, amps, postFlow, travel } = read;
+  const { cup, lens = false, screen = false, stickOut, electrode, flow, postFlow, travel } = read;
+  const amps = meanTyped(read);
   const plan = planTyped(read, state.design.alloyA);
   const key = JSON.stringify(plan);
   useEffect(() => {
@@ -132,23 +223,14 @@ function DrawTorch({ view: { read, set } }: { view: View<typeof torchForm> }) {
     const torch = { cup: Number(cup), lens, screen: lens && screen, stickOut, electrode, flow, amps, postFlow, travel, plan };
     act({ do: 'draw', draft: { torch, figures: torchFigures({ cup, lens, screen, electrode, amps }, state.design) } });
   }, [act, state.design, cup, lens, screen, stickOut, electrode, flow, amps, postFlow, travel, key]);
+  const sheet = sheetTyped(read, first, state.design);
+  const sheetKey = JSON.stringify(sheet);
+  useEffect(() => act({ do: 'draw', draft: { sheet } }), [act, sheetKey]);
   useSaidOnDrawing((name, typed) => {
-    if (name in torchForm) set(name as keyof TorchGiven, typed);
+    if (name in torchForm || sheetNames.has(name)) set(name as keyof typeof torchForm, typed);
   });
   useTorchSeen();
   return null;
-}
-
-/** The torch in hand: as it is typed, else as it is recorded, else as the rules would set it. */
-function useTorch(): Torch {
-  const { state } = useWeld();
-  const { torch } = useDesk().desk.draft;
-  const { carried } = useShop();
-  if (torch) return torch;
-  const known = torchKnown(state.setup ?? carried?.torch ?? null, state.design);
-  const { cup = '12', lens = true, screen = false, stickOut, electrode, flow, amps, postFlow, travel } = known;
-  const plan = planTyped(known, state.design.alloyA);
-  return { ...{ cup: Number(cup), lens, screen, stickOut, electrode, flow, amps, postFlow, travel }, plan };
 }
 
 const rangeOf = ({ low, high }: { low?: number | null; high?: number | null }, of: 'flow' | 'current', system: System): string =>
@@ -285,6 +367,11 @@ function InsideSaid() {
 
 /** What of the hot metal lies bare? Said first, with the reason. */
 function SetupHead() {
+  const { view } = useDesk().desk;
+  return view === 'end' ? <HowHead /> : view === 'side' ? <OrderHead /> : <TorchHead />;
+}
+
+function TorchHead() {
   const { system } = useShop();
   const { state } = useWeld();
   const t = useTorch();
@@ -359,16 +446,36 @@ function Minded() {
   );
 }
 
+/** What was recorded outside its WPS, and who decided. */
+function Outside() {
+  const { state } = useWeld();
+  return state.deviations.some((d) => d.step === 'setup') ? <Deviations step="setup" /> : null;
+}
+
 /** By which rules and models, and what the cup was tested to cover. */
 function Below() {
+  const face = useDesk().desk.view ?? 'plan';
   return (
     <>
-      <Minded />
-      <CoverTests />
-      <TwoSettings />
+      <Outside />
+      {face === 'plan' && (
+        <>
+          <Minded />
+          <CoverTests />
+          <TwoSettings />
+        </>
+      )}
       <DraftFigures />
     </>
   );
 }
 
-export const setup: StageView = { view: 'plan', Head: SetupHead, Drawing: SetupDrawing, Foot: TorchFoot, Form: SetupStage, Below };
+export const setup: StageView = {
+  view: 'plan',
+  Head: SetupHead,
+  Drawing: SetupDrawing,
+  Foot: TorchFoot,
+  faces: { end: { Drawing: HowDrawing, Foot: HowFoot }, side: { Drawing: OrderDrawing } },
+  Form: SetupStage,
+  Below,
+};

@@ -20,7 +20,7 @@ const views = Object.keys(drawings) as View[];
 
 export function StagePage({
   stage,
-  of: { view: usual, useView = () => usual, Form, Drawing, Head, Foot, Below, grey },
+  of: { view: usual, useView = () => usual, faces, Form, Drawing, Head, Foot, Below, grey },
 }: {
   stage: Stage;
   of: StageView;
@@ -30,7 +30,9 @@ export function StagePage({
   const own = useView();
   const cautions = useCautions(stage);
   const view = desk.view ?? own;
-  const Large = Drawing && view === own ? Drawing : drawings[view].Drawing;
+  const face = faces?.[view];
+  const Large = face?.Drawing ?? (Drawing && view === own ? Drawing : drawings[view].Drawing);
+  const Under = face?.Foot ?? (view === own ? Foot : undefined);
   return (
     <div className={`grid grid-cols-[minmax(0,1fr)] lg:min-h-0 lg:grow lg:overflow-hidden lg:grid-cols-[minmax(0,1fr)_18.75rem]`}>
       <section className={`flex min-w-0 flex-col lg:min-h-0 ${grey ? 'bg-[#777777]' : ''}`} aria-label={`${stageNames[stage]}, drawing`}>
@@ -48,9 +50,9 @@ export function StagePage({
         {view === 'end' && (
           <p className={`shrink-0 px-4 py-1 text-xs ${grey ? 'text-black' : 'text-base-content/80'}`}>{seamNote(state.design)}</p>
         )}
-        {Foot && view === own && (
+        {Under && (
           <div className="shrink-0 max-lg:overflow-x-clip">
-            <Foot />
+            <Under />
           </div>
         )}
         <CautionStrip key={`${stage}${state.due}`} texts={cautions} />

@@ -6,6 +6,9 @@ import { arcOf, WHOLE, type Arc, type Seam } from '../../../core/basics/seam';
 import { lay, type FoundDefect, type Tint, type Zone } from '../../../core/models/criteria';
 import type { Look } from '../../../core/work/look';
 import type { Fault, HotPicture, ShieldChange, TorchPlan } from '../../../core/models/shield';
+import type { PassId } from '../../../core/models/passes';
+import type { Sheet } from '../../../core/work/sheet';
+import type { Stop } from '../../../core/work/welded';
 import type { Stage } from '../../../core/work/stages';
 import type { Pressed } from '../../draw/seam';
 
@@ -44,6 +47,11 @@ export type Draft = {
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string };
   torch?: Torch;
   figures?: readonly Figure[];
+  /** how the joint is to be welded, as typed, and the pass in hand */
+  sheet?: Sheet;
+  pass?: PassId;
+  /** stops of the weld as it was done, pressed on the seam */
+  stops?: readonly Stop[];
   /** what the heat model sees of the torch, what would cover more, and what cannot be reckoned with */
   hot?: Hot;
   /** the moment of the pass that is looked at, s after the arc was struck; null: as the seam closes */

@@ -14,6 +14,8 @@ export type StageView = {
   Drawing?: () => ReactNode;
   /** under the drawing: what belongs to it and wants its width */
   Foot?: () => ReactNode;
+  /** the stage works on its other drawings too: what each is then, and what stands under it */
+  faces?: Partial<Record<View, { Drawing: () => ReactNode; Foot?: () => ReactNode }>>;
   /** the panel */
   Form: () => ReactNode;
   /** under the form, in the panel */

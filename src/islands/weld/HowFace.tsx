@@ -1,0 +1,195 @@
+/** The End view of the set-up: how the joint is welded. Its arcs and their current, where it starts, tacks, passes. */
+import { leavesSlag, passNames, tackAmps, tackKindWords, wayWords, type PassId } from '../../../core/models/passes';
+import { closedGap, legsText, passAmps } from '../../../core/models/passes';
+import { besideNames } from '../../../core/models/assembly';
+import { placeText } from '../../../core/basics/seam';
+import { format, show } from '../../../core/basics/units';
+import { isOpened } from '../../../core/work/jobs';
+import { heldNames, liesOf } from '../../../core/work/sheet';
+import { overOf } from '../../../core/work/torch';
+import { GrooveView } from '../../draw/GrooveView';
+import { HowView } from '../../draw/HowView';
+import { useBox } from '../../draw/useBox';
+import { Field } from '../kit/Field';
+import { useWords } from '../kit/reader';
+import { useShop, useWeld } from './context';
+import { useDesk } from './desk';
+import { Title } from './StagePage';
+import { useSheet, type InSheet } from './useSheet';
+import { useTorch } from './useTorch';
+
+/** The gap as it was fitted up; null while nobody measured it. */
+function useGap() {
+  const f = useWeld().state.fitup;
+  return f && { narrow: f.gapNarrow.value, narrowAt: f.gapNarrow.at, wide: f.gapWide.value, wideAt: f.gapWide.at };
+}
+
+const besideText = (list: InSheet['tight'], q: (m: number) => string) =>
+  list.map((b) => ({ at: b.at, text: `${besideNames[b.kind]}, ${q(b.from)} off` }));
+
+export function HowDrawing() {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const { act } = useDesk();
+  const torch = useTorch();
+  const s = useSheet(torch);
+  const gap = useGap();
+  const [box, room] = useBox<HTMLDivElement>();
+  const { seam, size, joint } = state.design;
+  const q = (m: number) => show(m, 'length', system);
+  const root = s.amps(s.pass);
+  const uneven = gap !== null && gap.wide - gap.narrow > 1e-4;
+  const amps = (p: PassId) => {
+    const a = s.amps(p);
+    return a === null ? 'amps not set' : `${Math.round(a)} A`;
+  };
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-2 lg:absolute lg:inset-0 lg:grid-cols-[minmax(0,1fr)_15.5rem]">
+      <div ref={box} className="relative min-h-96 min-w-0 lg:min-h-0">
+        {room && (
+          <HowView
+            {...{ seam, system, room }}
+            legs={s.legs.map((l) => ({ ...l, amps: root === null ? null : root * l.share }))}
+            tacks={s.tacks}
+            start={s.sheet.start}
+            tieIn={(12 * s.sheet.tieIn) / overOf(state.design).seam}
+            gap={uneven ? gap : null}
+            tight={besideText(s.tight, q)}
+            pressSays={seam.kind === 'straight' ? 'How it is welded.' : 'Where the weld starts'}
+            {...(seam.kind !== 'straight' && { onPlace: (at: number) => act({ do: 'say', name: 'start', text: String(at) }) })}
+            className="absolute inset-0 h-full w-full"
+          />
+        )}
+      </div>
+      <div className="relative max-lg:mx-auto max-lg:w-full max-lg:max-w-96">
+        <GrooveView
+          wall={size.wall}
+          gap={gap?.wide ?? 0}
+          opened={isOpened(joint)}
+          passes={s.sheet.passes.map((p) => ({ pass: p.pass, times: p.times, text: amps(p.pass) }))}
+          picked={s.pass}
+          onPick={(pass) => act({ do: 'draw', draft: { pass } })}
+          className="w-full lg:absolute lg:inset-x-0 lg:top-16 lg:h-[calc(100%-4rem)]"
+        />
+      </div>
+    </div>
+  );
+}
+
+/** The order it is welded in, read first; what holds it and what minds, under it. */
+export function HowHead() {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const s = useSheet(useTorch());
+  const gap = useGap();
+  const { seam, joint } = state.design;
+  const { held, lies, strike, tieIn } = s.sheet;
+  const closed = gap && closedGap(gap, isOpened(joint), seam);
+  const order = legsText(s.legs, seam, system);
+  const single = s.legs.length === 1 || (s.sheet.way === 'round' && seam.kind !== 'straight');
+  return (
+    <Title
+      level={closed ? 'mind' : 'none'}
+      title={
+        closed
+          ? closed.text
+          : single
+            ? `${seam.kind === 'straight' ? 'From edge to edge' : `Round from ${placeText(s.sheet.start, seam, system)}`}.`
+            : `${order}.`
+      }
+      reason={`${heldNames[held]}, ${(liesOf(seam)[lies] ?? lies).toLowerCase()}. Wait for penetration at the start; tie in ${show(tieIn, 'length', system)} back on sound weld; ${
+        strike === 'pedal' ? 'tail off with the pedal' : 'tail off by running ahead'
+      }. Torch and rod stay in the gas.`}
+    />
+  );
+}
+
+/** What the tacks take, what the way is for, and what the closing wants. */
+export function HowFoot() {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const words = useWords();
+  const torch = useTorch();
+  const s = useSheet(torch);
+  const { seam, size, joint } = state.design;
+  const { tacks, way } = s.sheet;
+  const last = s.legs.at(-1);
+  const amps = s.amps('root');
+  const opened = isOpened(joint);
+  const p = s.sheet.passes.find((x) => x.pass === s.pass);
+  const rule = p ? passAmps(p.pass, p.process, { wall: size.wall, opened }, p.rod) : null;
+  const range =
+    rule?.low != null && rule.high != null
+      ? `${format(rule.low, 'current', system).number} to ${show(rule.high, 'current', system)}`
+      : null;
+  return (
+    <div className="grid min-h-22 gap-x-5 gap-y-1 border-t-2 border-base-content/40 px-3 py-2 text-sm leading-tight md:grid-cols-3">
+      <p>
+        <strong className="block text-base">
+          {tacks.count} tacks{amps === null ? '' : `, ${Math.round(tackAmps(tacks.kind, amps))} A`}
+          {seam.kind === 'straight' ? '' : `, at ${s.tacks.map((t) => placeText(t, seam, system).replace(" o'clock", '')).join(', ')}`}
+        </strong>
+        {tackKindWords[tacks.kind]}
+      </p>
+      <p>
+        <strong className="block text-base">
+          {way === 'round' && last && amps !== null && last.share < 0.995
+            ? `${Math.round(100 * last.share)} % of the current as it closes`
+            : 'The way round'}
+        </strong>
+        {wayWords[way]} The part over the top takes less current, the lower half more metal.
+      </p>
+      <p>
+        <strong className="block text-base">{range === null ? 'Amps by the WPS' : `The trade: ${range}`}</strong>
+        {rule && words(rule.source)}.{p && leavesSlag(p.process) ? ' Slag off at every restart.' : ''} Tacks are dressed and looked at again
+        after temporary jigs are broken off.
+      </p>
+    </div>
+  );
+}
+
+/** The fields that stand beside the drawing. */
+export function HowFields() {
+  const { act } = useDesk();
+  const s = useSheet(useTorch());
+  const several = s.sheet.passes.length > 1;
+  const { pass } = s;
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
+        <Field name="held" />
+        <Field name="lies" />
+        <Field name="way" className="col-span-2" />
+        <Field name="start" />
+        <Field name="counter" />
+        <Field name="tackCount" />
+        <Field name="tackKind" />
+        <Field name="tieIn" />
+        <Field name="strike" />
+      </div>
+      {several && (
+        <div className="flex flex-wrap gap-1" role="group" aria-label="Passes">
+          {s.sheet.passes.map((p) => (
+            <button
+              key={p.pass}
+              type="button"
+              className={`btn min-h-11 px-3 ${p.pass === pass ? 'btn-primary' : ''}`}
+              aria-pressed={p.pass === pass}
+              onClick={() => act({ do: 'draw', draft: { pass: p.pass } })}
+            >
+              {passNames[p.pass]}
+              {p.times > 1 ? ` × ${p.times}` : ''}
+            </button>
+          ))}
+        </div>
+      )}
+      <div key={pass} className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
+        {pass === 'root' ? <Field name="amps" label={several ? 'Root, amps' : 'Amps'} /> : <Field name={`${pass}Amps`} />}
+        <Field name={`${pass}Process`} />
+        <Field name={`${pass}Filler`} />
+        <Field name={`${pass}Rod`} hint="empty: as fitted up" />
+        {pass !== 'root' && <Field name={`${pass}Interpass`} hint="empty: by the metal" />}
+      </div>
+    </>
+  );
+}
