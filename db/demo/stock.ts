@@ -91,7 +91,7 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
       limits: {
         ...{ volts: ends(8, 14), travel: ends(1e-3, 3e-3), heat: ends(null, 0.9e6), interpass: ends(null, 100) },
         ...{ flow: ends(10 / 60_000, 20 / 60_000), cup: ends(12, 20), thickness: ends(1.6e-3, 5.5e-3), od: ends(48e-3, null) },
-        ...{ process: ['tig'], gas: ['argon'], filler: ['ERTi-2'], position: ['1G', '2G', '5G', '6G'], backing: ['purge'] },
+        ...{ process: ['tig'], gas: ['argon'], filler: ['ERTi-2', 'none'], position: ['1G', '2G', '5G', '6G'], backing: ['purge'] },
       },
     },
   },

@@ -76,9 +76,9 @@ export function GrooveView({ wall, gap, opened, passes, picked, onPick, classNam
           <text
             key={p.pass}
             x={W / 2}
-            y={H - 8 - 19 * (passes.length - 1 - i) - (passes.length === 1 ? 18 : 0)}
+            y={H - 8 - 21 * (passes.length - 1 - i) - (passes.length === 1 ? 18 : 0)}
             textAnchor="middle"
-            className={`fill-base-content text-[14px] ${mine ? 'font-bold' : ''}`}
+            className={`fill-base-content text-[16px] ${mine ? 'font-bold' : ''}`}
             onPointerDown={() => onPick?.(p.pass)}
           >
             {passes.length === 1 && !opened ? 'One pass' : passNames[p.pass]}

@@ -26,9 +26,12 @@ export type HowProps = {
   tight: readonly { at: number | null; text: string }[];
   /** a slip, a stop, a re-start */
   stops?: readonly { at: number; text: string }[];
-  onPlace?: ((at: number) => void) | undefined;
-  /** what a press does, in words */
-  pressSays?: string;
+  /** all of it is in */
+  welded?: boolean;
+  /** the start is set on it, by pointer or arrow keys */
+  onStart?: (at: number) => void;
+  /** a place is pressed on it */
+  onPress?: (at: number) => void;
   className?: string;
 };
 
@@ -47,7 +50,22 @@ export const HowView = (p: HowProps) => (p.seam.kind === 'straight' ? <HowRule {
 /** Share of the arc left free at either end, so that arrows do not touch. */
 const AIR = 0.12;
 
-function HowClock({ legs, seam, system, room, tacks, start, tieIn, gap, tight, stops = [], onPlace, pressSays = '', className }: HowProps) {
+function HowClock({
+  legs,
+  seam,
+  system,
+  room,
+  tacks,
+  start,
+  tieIn,
+  gap,
+  tight,
+  stops = [],
+  welded = false,
+  onStart,
+  onPress,
+  className,
+}: HowProps) {
   const { width, height } = room;
   const [cx, cy] = [width / 2, height / 2];
   /** of the seam, px */
@@ -55,14 +73,14 @@ function HowClock({ legs, seam, system, room, tacks, start, tieIn, gap, tight, s
   const at = (radius: number, hour: number) => atHour(cx, cy, radius, hour);
   const whole = legs.length === 1;
   const ring = r + 16;
-  const go = (hour: number) => onPlace?.(Math.round(hour) || 12);
+  const go = (hour: number) => (onStart ?? onPress)?.(Math.round(hour) || 12);
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
       className={`select-none ${className ?? ''}`}
-      role={onPlace ? 'slider' : 'img'}
-      aria-label={onPlace ? pressSays : 'How it is welded'}
-      {...(onPlace && {
+      role={onStart ? 'slider' : 'img'}
+      aria-label={onStart ? 'Where the weld starts' : `How it is welded. ${howSaid({ legs, seam, system, tacks })}`}
+      {...(onStart && {
         tabIndex: 0,
         'aria-valuemin': 1,
         'aria-valuemax': 12,
@@ -74,6 +92,8 @@ function HowClock({ legs, seam, system, room, tacks, start, tieIn, gap, tight, s
           e.preventDefault();
           go((start + by + 12) % 12);
         },
+      })}
+      {...((onStart || onPress) && {
         onPointerDown: (e) => {
           const box = e.currentTarget.getBoundingClientRect();
           const p = { x: e.clientX - box.left, y: e.clientY - box.top };
@@ -97,7 +117,12 @@ function HowClock({ legs, seam, system, room, tacks, start, tieIn, gap, tight, s
         </marker>
       </defs>
       {/* the tube, its wall thicker than it is */}
-      <path d={sector(cx, cy, r - 26, r, 12, 12)} fillRule="evenodd" className="fill-base-300 stroke-base-content" strokeWidth="1.2" />
+      <path
+        d={sector(cx, cy, r - 26, r, 12, 12)}
+        fillRule="evenodd"
+        className={`stroke-base-content ${welded ? 'fill-secondary' : 'fill-base-300'}`}
+        strokeWidth="1.2"
+      />
       {gap && (
         <path
           d={gapBand(cx, cy, r - 13, gap.narrowAt, gap.wideAt, 2, 16)}
@@ -107,7 +132,7 @@ function HowClock({ legs, seam, system, room, tacks, start, tieIn, gap, tight, s
         />
       )}
       {tight.map((t, i) => {
-        const text = at(r - 62, t.at ?? 6);
+        const text = at(r - 46, t.at ?? 6);
         return (
           <g key={i} data-tight>
             {t.at !== null && (
@@ -130,7 +155,7 @@ function HowClock({ legs, seam, system, room, tacks, start, tieIn, gap, tight, s
         const dir = l.on ? 1 : -1;
         const [from, to] = [at(ring, a + dir * air), at(ring, a + dir * (long - air))];
         const mid = a + (dir * long) / 2;
-        const [label, order] = [at(ring + 44, mid), at(r - 46, mid)];
+        const [label, order] = [at(ring + 44, mid), at(r - 66, mid)];
         const large = long - 2 * air > 6 ? 1 : 0;
         return (
           <g key={i}>
@@ -148,7 +173,7 @@ function HowClock({ legs, seam, system, room, tacks, start, tieIn, gap, tight, s
               </text>
             )}
             {!whole && (
-              <text x={order.x} y={order.y + 7} textAnchor="middle" className="fill-base-content font-figure text-[20px]">
+              <text x={order.x} y={order.y + 7} textAnchor="middle" className="fill-base-content font-figure text-[17px]">
                 {ordinal(i + 1)}
               </text>
             )}
@@ -215,7 +240,7 @@ const Start = ({ x, y }: { x: number; y: number }) => (
   </g>
 );
 
-function HowRule({ legs, seam, system, room, tacks, start, tight, stops = [], onPlace, pressSays = '', className }: HowProps) {
+function HowRule({ legs, seam, system, room, tacks, start, tight, stops = [], welded = false, onPress, className }: HowProps) {
   const { width, height } = room;
   const [left, right, y] = [60, width - 60, height * 0.45];
   const x = (at: number) => left + ((right - left) * at) / 12;
@@ -225,11 +250,11 @@ function HowRule({ legs, seam, system, room, tacks, start, tight, stops = [], on
       viewBox={`0 0 ${width} ${height}`}
       className={`select-none ${className ?? ''}`}
       role="img"
-      aria-label={`${pressSays} ${howSaid({ legs, seam, system, tacks })}`}
+      aria-label={`How it is welded. ${howSaid({ legs, seam, system, tacks })}`}
       onPointerDown={(e) => {
         const box = e.currentTarget.getBoundingClientRect();
         const at = ((e.clientX - box.left - left) / (right - left)) * 12;
-        if (at >= -0.2 && at <= 12.2) onPlace?.(Math.min(12, Math.max(0, at)));
+        if (at >= -0.2 && at <= 12.2) onPress?.(Math.min(12, Math.max(0, at)));
       }}
     >
       <defs>
@@ -246,7 +271,14 @@ function HowRule({ legs, seam, system, room, tacks, start, tight, stops = [], on
           <path d="M0 0l10 5l-10 5z" className="fill-base-content" />
         </marker>
       </defs>
-      <rect x={left} y={y - 40} width={right - left} height="80" className="fill-base-300 stroke-base-content" strokeWidth="1.2" />
+      <rect
+        x={left}
+        y={y - 40}
+        width={right - left}
+        height="80"
+        className={`stroke-base-content ${welded ? 'fill-secondary' : 'fill-base-300'}`}
+        strokeWidth="1.2"
+      />
       <line x1={left} x2={right} y1={y} y2={y} className="stroke-base-content" strokeWidth="2" />
       {legs.map((l, i) => {
         const [a, b] = l.on ? [edge(l.arc.from, true), l.arc.to] : [l.arc.to, edge(l.arc.from, true)];

@@ -17,9 +17,7 @@ type Props = {
   electrode: number | null;
   system: System;
   /** words at their places, once they are known */
-  words: { flow?: string; flowRange?: string; amps?: string; ampsRange?: string; after?: string };
-  /** in a narrow place: the torch alone with what is dragged on it, its words large */
-  slim?: boolean;
+  words: { flow?: string; flowRange?: string };
   onStickOut?: (metres: number) => void;
   onCup?: (n: number) => void;
   className?: string;
@@ -28,19 +26,7 @@ type Props = {
 /** The step a hand sets a tungsten by, m: 1/32 in, or half a millimetre. */
 const stepOf = (system: System): number => (system === 'inch' ? 0.0254 / 32 : 5e-4);
 
-export function TorchView({
-  cup,
-  lens,
-  screen,
-  stickOut,
-  electrode,
-  system,
-  words,
-  slim = false,
-  onStickOut,
-  onCup,
-  className = '',
-}: Props) {
+export function TorchView({ cup, lens, screen, stickOut, electrode, system, words, onStickOut, onCup, className = '' }: Props) {
   const rod = electrode ?? 2.4e-3;
   const longest = longestOf(cup, lens, rod, screen).value;
   const out = stickOut ?? 0;
@@ -77,7 +63,7 @@ export function TorchView({
   };
   return (
     <svg
-      viewBox={slim ? `60 8 206 ${TORCH.height - 8}` : `0 0 ${TORCH.width} ${TORCH.height}`}
+      viewBox={`56 8 226 ${TORCH.height - 8}`}
       className={`select-none ${className}`}
       role="group"
       aria-label={`Torch, cut through. Cup ${cup}${lens ? (screen ? ' with lens and screen' : ' with lens') : ''}, ${q(cupBore(cup))} bore; stick-out ${q(out)}${longest === null ? '' : `, the longest for it ${q(longest)}`}.`}
@@ -158,70 +144,18 @@ export function TorchView({
           strokeWidth="1"
         />
       </g>
-      {slim ? (
-        <SlimWords
-          {...{ right, far, words }}
-          middle={(p.rim + p.tip) / 2}
-          limit={longest === null ? null : { y: p.rimAt(longest), text: q(longest) }}
-          out={stickOut === null ? '–' : q(stickOut)}
-        />
-      ) : (
-        <g fontSize="8" className="fill-base-content">
-          <text x={right + 33} y={(p.rim + p.tip) / 2 + 2}>
-            <tspan fontSize="15" fontWeight="700" className="font-figure">
-              {stickOut === null ? '–' : q(stickOut)}
-            </tspan>
-            <tspan x={right + 33} dy="10">
-              stick-out
-            </tspan>
-          </text>
-          {longest !== null ? (
-            <text x={left - 18} y={p.rimAt(longest) + 3} textAnchor="end" className={far ? 'fill-error font-bold' : ''}>
-              {far ? '■ ' : ''}longest {q(longest)}
-            </text>
-          ) : (
-            <text x={left - 18} y={p.tip} textAnchor="end" className="font-bold">
-              wants a lens
-            </text>
-          )}
-          <text x={left - 14} y="38" textAnchor="end">
-            <tspan fontSize="12" fontWeight="700" className="font-figure">
-              cup {cup}
-            </tspan>
-            <tspan x={left - 14} dy="10">
-              {q(cupBore(cup))} bore{lens ? (screen ? ', lens, screen' : ', lens') : ''}
-            </tspan>
-          </text>
-          {electrode !== null && (
-            <text x={right + 14} y="38">
-              <tspan fontSize="12" fontWeight="700" className="font-figure">
-                {words.flow ?? ''}
-              </tspan>
-              <tspan x={right + 14} dy="10">
-                {words.flowRange ?? ''}
-              </tspan>
-            </text>
-          )}
-          <text x="22" y={TORCH.work + 24}>
-            <tspan fontSize="12" fontWeight="700" className="font-figure">
-              {words.amps ?? ''}
-            </tspan>
-            <tspan dx="5">{words.ampsRange ?? ''}</tspan>
-          </text>
-          <text x="278" y={TORCH.work + 24} textAnchor="end">
-            {words.after ?? ''}
-          </text>
-          <text x="278" y={TORCH.work + 36} textAnchor="end" fontSize="6.5">
-            arc not to length
-          </text>
-        </g>
-      )}
+      <Words
+        {...{ right, far, words }}
+        middle={(p.rim + p.tip) / 2}
+        limit={longest === null ? null : { y: p.rimAt(longest), text: q(longest) }}
+        out={stickOut === null ? '–' : q(stickOut)}
+      />
     </svg>
   );
 }
 
-/** The few words a narrow place has room for. */
-function SlimWords({
+/** The few words it has room for. */
+function Words({
   right,
   far,
   middle,

@@ -14,8 +14,17 @@ export type Beside = {
   /** clock hour it stands at, looking from A to B; null where it stands all round, or the axis is upright and 12 is the drawing's */
   at: number | null;
 };
+/** In a word, on a drawing. */
+export const besideWords: Record<Beside['kind'], string> = {
+  bend: 'bend',
+  branch: 'branch',
+  run: 'run',
+  ferrule: 'ferrule',
+  shell: 'jacket',
+  vessel: 'vessel',
+};
 export const besideNames: Record<Beside['kind'], string> = {
-  bend: 'the inside of the bend',
+  bend: 'the inside of a bend',
   branch: 'a branch',
   run: 'the run',
   ferrule: 'a ferrule',

@@ -5,10 +5,10 @@ import type { Seam } from '../../basics/seam';
 export const tackKindSchema = z.enum(['short', 'burst', 'bridge', 'pull']);
 export type TackKind = z.infer<typeof tackKindSchema>;
 export const tackKindNames: Record<TackKind, string> = {
-  short: 'Short, at low heat',
-  burst: 'A burst of about double',
-  bridge: 'Bridge, cut out when reached',
-  pull: 'Where it pulls the gap shut',
+  short: 'Short, low heat',
+  burst: 'Burst, about double',
+  bridge: 'Bridge, cut out',
+  pull: 'To pull the gap shut',
 };
 export const tackKindWords: Record<TackKind, string> = {
   short: 'Hot enough to fuse, then off and on to the next. One that did not fuse is left for the weld.',

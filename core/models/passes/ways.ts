@@ -6,12 +6,12 @@ import type { System } from '../../basics/units';
 export const waySchema = z.enum(['round', 'halves', 'quarters', 'opposite', 'back-step', 'skip']);
 export type Way = z.infer<typeof waySchema>;
 export const wayNames: Record<Way, string> = {
-  round: 'Round in one direction',
+  round: 'Round, one direction',
   halves: 'Two halves that meet',
-  quarters: 'By quarters, one side up, then the other',
+  quarters: 'Quarters, side after side',
   opposite: 'Opposite quarters',
   'back-step': 'Back-step',
-  skip: 'Skip, and let it cool',
+  skip: 'Skip, let it cool',
 };
 /** What each is for. Common practice, no source. */
 export const wayWords: Record<Way, string> = {
@@ -25,13 +25,7 @@ export const wayWords: Record<Way, string> = {
 /** Along a straight seam there are no quarters. */
 export const waysOn = (seam: Seam): Way[] => (seam.kind === 'straight' ? ['round', 'halves', 'back-step', 'skip'] : [...waySchema.options]);
 export const wayName = (w: Way, seam: Seam): string =>
-  seam.kind !== 'straight'
-    ? wayNames[w]
-    : w === 'round'
-      ? 'From edge to edge'
-      : w === 'halves'
-        ? 'From the middle to both edges'
-        : wayNames[w];
+  seam.kind !== 'straight' ? wayNames[w] : w === 'round' ? 'From edge to edge' : w === 'halves' ? 'From the middle out' : wayNames[w];
 
 /** One arc of a way: the stretch, and whether it is welded on (clockwise, away from the first edge) or back. */
 export type Leg = { arc: Arc; on: boolean };

@@ -110,7 +110,7 @@ export function against(ranges: Ranges, essential: readonly RowId[], values: rea
       ];
     }
     const id = v.of as ListId;
-    const list = ranges[id] as readonly string[] | undefined;
+    const list: readonly string[] | undefined = ranges[id];
     if (!list || list.length === 0) return [];
     const { names } = listRows[id];
     const named = (x: string) => (id === 'filler' && x === NO_FILLER ? 'no filler' : (names?.[x] ?? x));

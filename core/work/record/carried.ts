@@ -6,6 +6,7 @@ import type { Fitup } from '../fitup';
 import { gasPicks, type GasPicks } from '../gas';
 import type { Setup } from '../../models/setup';
 import type { Design } from '../jobs';
+import type { Sheet } from '../sheet';
 import type { TorchSetup } from '../torch';
 import type { WeldState } from './weldState';
 
@@ -31,6 +32,9 @@ export const isAlike = (a: Design, b: Design): boolean =>
   a.size.wall === b.size.wall &&
   a.criterion.id === b.criterion.id;
 
+/** A coupon is looked at for each: what was seen on the last is nothing for this one. */
+const withoutCoupon = (s: Sheet): Sheet => (s.orbital === null ? s : { ...s, orbital: { ...s.orbital, coupon: '' } });
+
 /** @param last an alike weld as it stands now */
 export function carriedFrom(last: WeldState, sameSpool: boolean): Carried {
   const { fitup, gas, setup } = last;
@@ -44,7 +48,8 @@ export function carriedFrom(last: WeldState, sameSpool: boolean): Carried {
       ...{ cup: setup.cup, lens: setup.lens, screen: setup.screen, electrode: setup.electrode, stickOut: setup.stickOut },
       ...{ flow: setup.flow, amps: setup.amps, postFlow: setup.postFlow, figures: setup.figures },
       ...{ travel: setup.travel, tilt: setup.tilt, trailing: setup.trailing, aim: setup.aim },
-      ...{ tungsten: setup.tungsten, grind: setup.grind, pulse: setup.pulse, sheet: setup.sheet, reason: setup.reason },
+      ...{ tungsten: setup.tungsten, grind: setup.grind, pulse: setup.pulse, reason: setup.reason },
+      sheet: setup.sheet && withoutCoupon(setup.sheet),
     },
   };
 }

@@ -92,12 +92,13 @@ const wps = entry(
     essential: several('Essential: outside, a named person decides', essentialNames),
   },
   { essential: [...usuallyEssential] },
-  ({ revision, about, metals, essential, filler, process, position, gas: gases, backing, label: _, ...spans }) => {
+  ({ revision, about, metals, essential, filler, process, position, gas: gases, backing, ...spans }) => {
     const { amps } = spans;
     const lists = { process, position, gas: gases, backing, filler: apart(filler) };
-    const given = [...Object.entries(spans).filter(([, s]) => s !== null), ...Object.entries(lists).filter(([, l]) => l.length > 0)];
+    const said = (Object.keys(wpsSpans) as SpanId[]).map((id): [string, Span | null] => [id, spans[id]]).filter(([, s]) => s !== null);
+    const given: [string, unknown][] = [...said, ...Object.entries(lists).filter(([, l]) => l.length > 0)];
     return {
-      ...{ revision, about, metals, essential, limits: Object.fromEntries(given) },
+      ...{ revision, about, metals, essential, limits: Object.fromEntries(given) as Record<string, unknown> },
       amps: amps?.low != null && amps.high !== null ? [amps.low, amps.high] : null,
     };
   },

@@ -48,6 +48,14 @@ export const sheet = z.object({
   onA: things,
   onB: things,
   slips: things,
+  orbital: z
+    .object({
+      head: z.string().min(1).max(60),
+      program: z.string().min(1).max(60),
+      revision: z.string().min(1).max(60),
+      coupon: z.string().max(60),
+    })
+    .nullable(),
 });
 
 export const pulse = z.object({

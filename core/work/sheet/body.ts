@@ -21,6 +21,8 @@ export type SheetPass = {
   interpass: number | null;
 };
 
+export type Orbital = { head: string; program: string; revision: string; coupon: string };
+
 export type Sheet = {
   held: Held;
   lies: Lies;
@@ -39,4 +41,6 @@ export type Sheet = {
   onA: string[];
   onB: string[];
   slips: string[];
+  /** of a head that runs by itself; null where a hand welds. `coupon`: the one that was looked at first, empty where nobody named one */
+  orbital: Orbital | null;
 };

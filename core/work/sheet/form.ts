@@ -1,5 +1,5 @@
 /** What the sheet asks beside the torch: how the joint lies, the way round it, its tacks, its passes, what goes on before it closes. */
-import { choice, flag, number, optional, place, quantity, ref, words, type Field } from '../../basics/fields';
+import { choice, flag, number, optional, place, quantity, ref, when, words, type Field, type TypedForm } from '../../basics/fields';
 import type { Seam } from '../../basics/seam';
 import {
   layersOf,
@@ -25,11 +25,11 @@ export const liesNames: Record<Lies, string> = {
   overhead: 'Overhead',
 };
 const liesOnPlate: Partial<Record<Lies, string>> = { level: 'Flat', upright: 'Upright', overhead: 'Overhead' };
-export const strikeNames: Record<Strike, string> = { pedal: 'Pedal or remote', lift: 'Lifted off, current as set' };
+export const strikeNames: Record<Strike, string> = { pedal: 'Pedal, remote', lift: 'Lift, as set' };
 export const clampNames: Record<Clamp, string> = {
   none: 'Tacks alone',
-  plate: 'Clamped to a heavy plate',
-  'pre-bend': 'Bent the other way before',
+  plate: 'Heavy plate',
+  'pre-bend': 'Bent before',
 };
 export const sidesNames: Record<Sides, string> = {
   one: 'From one side',
@@ -82,6 +82,17 @@ type PassFields = {
   [P in PassId as `${P}Filler`]: Field<ItemOf<'heat'> | null>;
 } & { [P in PassId as `${P}Interpass`]: Field<number | null> };
 
+/** Is a pass typed to run by a head? */
+export const isOrbital = (f: TypedForm): boolean => passSchema.options.some((p) => f[`${p}Process`] === 'orbital');
+const marked = (label: string, hint?: string) =>
+  when(isOrbital, words(label, { least: 1, most: 60, says: 'Enter it as it stands on the machine.', ...(hint !== undefined && { hint }) }));
+const orbitalFields = {
+  head: marked('Head'),
+  program: marked('Program'),
+  programRevision: marked('Its revision'),
+  coupon: when(isOrbital, words('Coupon looked at first', { most: 60, hint: 'its number; never carried over' })),
+};
+
 /** @param fillers heats of rod at hand */
 export function sheetForm({ seam }: Design, fillers: readonly ItemOf<'heat'>[]) {
   const straight = seam.kind === 'straight';
@@ -112,6 +123,7 @@ export function sheetForm({ seam }: Design, fillers: readonly ItemOf<'heat'>[]) 
     onA: things('On end A before it closes', 'rings, nuts, sleeves'),
     onB: things('On end B before it closes', 'rings, nuts, sleeves'),
     slips: things('Must still come apart', 'slip joints, unions'),
+    ...orbitalFields,
     /** shown while something lies outside */
     reason: words('Why it lies outside the WPS', { most: 200 }),
   };

@@ -1,5 +1,5 @@
 /** The sheet a joint is welded by: how it lies, the way round it, tacks, passes, order of assembly; and the WPS over it. */
-export type { Clamp, Held, Lies, Sheet, SheetPass, Sides, Strike } from './body';
+export type { Clamp, Held, Lies, Orbital, Sheet, SheetPass, Sides, Strike } from './body';
 export {
   clampNames,
   heldNames,
@@ -12,7 +12,8 @@ export {
   strikeNames,
   type SheetForm,
 } from './form';
+export { legsOfSheet } from './legs';
 export { sheetFigures } from './figures';
 export { liesBy, sheetByRule, sheetKnown, sheetSaid, sheetTyped, type Around, type SheetGiven } from './known';
-export { orderText, passText, sheetLines, wayText } from './tell';
+export { orbitalText, orderText, passText, sheetLines, wayText } from './tell';
 export { isNoReason, NO_REASON, positionOf, valuesOf, wpsName, wpsVerdicts, type Said, type WpsThen } from './wps';

@@ -55,7 +55,7 @@ export function sheetByRule({ size, seam, joint }: Pick<Design, 'size' | 'seam' 
       filler: null,
       interpass: null,
     })),
-    ...{ sides: 'one', clamp: 'none', onA: [], onB: [], slips: [] },
+    ...{ sides: 'one', clamp: 'none', onA: [], onB: [], slips: [], orbital: null },
   };
 }
 
@@ -82,6 +82,7 @@ export function sheetKnown(s: Sheet, seam: Seam, filler: (id: string) => unknown
     },
     ...{ tieIn: s.tieIn, strike: s.strike, tackCount: s.tacks.count, tackKind: s.tacks.kind },
     ...{ sides: s.sides, clamp: s.clamp, onA: s.onA, onB: s.onB, slips: s.slips },
+    ...(s.orbital && { head: s.orbital.head, program: s.orbital.program, programRevision: s.orbital.revision, coupon: s.orbital.coupon }),
   };
 }
 
@@ -106,6 +107,11 @@ export function sheetTyped(v: Partial<SheetGiven>, before: Sheet, design: Design
     }),
     ...{ sides: is(sides, before.sides), clamp: is(clamp, before.clamp) },
     ...{ onA: is(onA, before.onA), onB: is(onB, before.onB), slips: is(slips, before.slips) },
+    // What stands in the fields of a head counts while a pass runs by one.
+    orbital:
+      v.head != null && v.program != null && v.programRevision != null
+        ? { head: v.head, program: v.program, revision: v.programRevision, coupon: v.coupon ?? '' }
+        : null,
   };
 }
 

@@ -2,8 +2,8 @@
 import { placeText, type Seam } from '../../basics/seam';
 import { show, type System } from '../../basics/units';
 import { leavesSlag, legsOf, legsText, passNames, processNames, tackKindNames, wayName } from '../../models/passes';
-import { clampNames, heldNames, liesOf, sidesNames, strikeNames } from './form';
-import type { Sheet, SheetPass } from './body';
+import { heldNames, liesOf, sidesNames, strikeNames } from './form';
+import type { Orbital, Sheet, SheetPass } from './body';
 
 /** A pass in a line. @param root amps of the torch: those of the first pass */
 export function passText(p: SheetPass, root: number, system: System): string {
@@ -35,12 +35,16 @@ export const orderText = (s: Sheet): string[] => [
   ...(s.onA.length ? [`On end A before it closes: ${s.onA.join(', ')}`] : []),
   ...(s.onB.length ? [`On end B before it closes: ${s.onB.join(', ')}`] : []),
   ...(s.slips.length ? [`Must still come apart: ${s.slips.join(', ')}`] : []),
-  ...(s.clamp === 'none' ? [] : [`${clampNames[s.clamp]}, until cold`]),
+  ...(s.clamp === 'none' ? [] : [s.clamp === 'plate' ? 'Clamped to a heavy plate until cold' : 'Bent the other way before, against pull']),
 ];
+
+export const orbitalText = (o: Orbital): string =>
+  `Head ${o.head}, program ${o.program} revision ${o.revision}; ${o.coupon === '' ? 'no coupon named' : `coupon ${o.coupon} looked at first`}`;
 
 export const sheetLines = (s: Sheet, amps: number, seam: Seam, system: System): string[] => [
   `${heldNames[s.held]}, ${(liesOf(seam)[s.lies] ?? s.lies).toLowerCase()}; ${wayText(s, seam, system)}; tie-in ${show(s.tieIn, 'length', system)} back on sound weld; arc: ${strikeNames[s.strike].toLowerCase()}`,
   `${s.tacks.count} tacks, ${tackKindNames[s.tacks.kind].toLowerCase()}`,
   ...(s.passes.length > 1 || s.passes[0]?.process !== 'tig' ? s.passes.map((p) => passText(p, amps, system)) : []),
+  ...(s.orbital ? [orbitalText(s.orbital)] : []),
   ...orderText(s),
 ];

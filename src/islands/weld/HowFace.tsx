@@ -1,9 +1,10 @@
 /** The End view of the set-up: how the joint is welded. Its arcs and their current, where it starts, tacks, passes. */
 import { leavesSlag, passNames, tackAmps, tackKindWords, wayWords, type PassId } from '../../../core/models/passes';
-import { closedGap, legsText, passAmps } from '../../../core/models/passes';
-import { besideNames } from '../../../core/models/assembly';
+import { closedGap, legsText, passAmps, turnsAMinute } from '../../../core/models/passes';
+import { SULPHUR_WINDOW } from '../../../core/models/papers';
+import { besideWords } from '../../../core/models/assembly';
 import { placeText } from '../../../core/basics/seam';
-import { format, show } from '../../../core/basics/units';
+import { format, show, showRough } from '../../../core/basics/units';
 import { isOpened } from '../../../core/work/jobs';
 import { heldNames, liesOf } from '../../../core/work/sheet';
 import { overOf } from '../../../core/work/torch';
@@ -25,7 +26,7 @@ function useGap() {
 }
 
 const besideText = (list: InSheet['tight'], q: (m: number) => string) =>
-  list.map((b) => ({ at: b.at, text: `${besideNames[b.kind]}, ${q(b.from)} off` }));
+  list.map((b) => ({ at: b.at, text: `${besideWords[b.kind]} ${q(b.from)}` }));
 
 export function HowDrawing() {
   const { state } = useWeld();
@@ -55,8 +56,7 @@ export function HowDrawing() {
             tieIn={(12 * s.sheet.tieIn) / overOf(state.design).seam}
             gap={uneven ? gap : null}
             tight={besideText(s.tight, q)}
-            pressSays={seam.kind === 'straight' ? 'How it is welded.' : 'Where the weld starts'}
-            {...(seam.kind !== 'straight' && { onPlace: (at: number) => act({ do: 'say', name: 'start', text: String(at) }) })}
+            {...(seam.kind !== 'straight' && { onStart: (at: number) => act({ do: 'say', name: 'start', text: String(at) }) })}
             className="absolute inset-0 h-full w-full"
           />
         )}
@@ -97,7 +97,7 @@ export function HowHead() {
             ? `${seam.kind === 'straight' ? 'From edge to edge' : `Round from ${placeText(s.sheet.start, seam, system)}`}.`
             : `${order}.`
       }
-      reason={`${heldNames[held]}, ${(liesOf(seam)[lies] ?? lies).toLowerCase()}. Wait for penetration at the start; tie in ${show(tieIn, 'length', system)} back on sound weld; ${
+      reason={`${heldNames[held]}, ${(liesOf(seam)[lies] ?? lies).toLowerCase()}. Wait for penetration at the start; tie in ${showRough(tieIn, 'length', system)} back on sound weld; ${
         strike === 'pedal' ? 'tail off with the pedal' : 'tail off by running ahead'
       }. Torch and rod stay in the gas.`}
     />
@@ -129,7 +129,7 @@ export function HowFoot() {
           {tacks.count} tacks{amps === null ? '' : `, ${Math.round(tackAmps(tacks.kind, amps))} A`}
           {seam.kind === 'straight' ? '' : `, at ${s.tacks.map((t) => placeText(t, seam, system).replace(" o'clock", '')).join(', ')}`}
         </strong>
-        {tackKindWords[tacks.kind]}
+        {tackKindWords[tacks.kind]} Looked at, then brushed where the criterion allows; dressed where a jig was broken off.
       </p>
       <p>
         <strong className="block text-base">
@@ -137,13 +137,51 @@ export function HowFoot() {
             ? `${Math.round(100 * last.share)} % of the current as it closes`
             : 'The way round'}
         </strong>
-        {wayWords[way]} The part over the top takes less current, the lower half more metal.
+        {wayWords[way]}
+        {s.legs.some((l) => l.share < 0.97) && way !== 'round' ? ' The top takes less current, the lower half more metal.' : ''}
       </p>
       <p>
         <strong className="block text-base">{range === null ? 'Amps by the WPS' : `The trade: ${range}`}</strong>
-        {rule && words(rule.source)}.{p && leavesSlag(p.process) ? ' Slag off at every restart.' : ''} Tacks are dressed and looked at again
-        after temporary jigs are broken off.
+        {rule && words(rule.source)}.{p && leavesSlag(p.process) ? ' Slag off at every restart.' : ''}
       </p>
+    </div>
+  );
+}
+
+/** A head that runs by itself: what it runs, how fast it turns, and the coupon before it. */
+function HeadFields() {
+  const { state } = useWeld();
+  const { plan = null } = useTorch();
+  const { sheet } = useSheet(useTorch());
+  const { size, seam } = state.design;
+  const sulphur = [state.fitup?.papers?.heatA, state.fitup?.papers?.heatB].map((h) => h?.sulphur ?? null);
+  const [low, high] = SULPHUR_WINDOW;
+  const outside = sulphur.some((x) => x !== null && (x < low || x > high));
+  return (
+    <div className="space-y-1 border-t-2 border-base-content/40 pt-2">
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-4">
+        <Field name="head" />
+        <Field name="program" />
+        <Field name="programRevision" />
+        <Field name="coupon" />
+      </div>
+      {plan && seam.kind !== 'straight' && (
+        <p className="text-sm">
+          <strong className="font-figure text-lg">{turnsAMinute(plan.travel, size.od).toFixed(2)} rpm</strong> is this travel over the
+          outside of the tube.
+        </p>
+      )}
+      {(outside || sulphur.includes(null)) && state.fitup && (
+        <p className="text-sm">
+          □ Sulphur {outside ? `lies outside ${low} to ${high} %` : 'is not known of both heats'}: a program that ran on another heat may
+          miss the seam. Coupon first.
+        </p>
+      )}
+      {(sheet.orbital?.coupon ?? '') === '' && (
+        <p className="text-sm">
+          □ No coupon named. One is looked at first: new shift, heat, tungsten, head, program, gas, or after a reject.
+        </p>
+      )}
     </div>
   );
 }
@@ -190,6 +228,7 @@ export function HowFields() {
         <Field name={`${pass}Rod`} hint="empty: as fitted up" />
         {pass !== 'root' && <Field name={`${pass}Interpass`} hint="empty: by the metal" />}
       </div>
+      {s.sheet.passes.some((p) => p.process === 'orbital') && <HeadFields />}
     </>
   );
 }

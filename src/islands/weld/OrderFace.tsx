@@ -4,8 +4,8 @@ import { besideNames, HAND } from '../../../core/models/assembly';
 import { hourText } from '../../../core/basics/seam';
 import { sideScene } from '../../../core/models/drawing';
 import { partLabel } from '../../../core/models/setup';
-import { show } from '../../../core/basics/units';
-import { clampNames, sidesNames } from '../../../core/work/sheet';
+import { clock, show, showRough } from '../../../core/basics/units';
+import { sidesNames } from '../../../core/work/sheet';
 import { Callouts, type Callout } from '../../draw/Callouts';
 import { SideView } from '../../draw/SideView';
 import { keptClear } from '../../draw/sideWords';
@@ -30,10 +30,37 @@ export function OrderDrawing() {
       {room && frame && (
         <>
           <SideView setup={setup} system={system} frame={frame} className="absolute inset-0 h-full w-full" />
+          <HandRoom room={room} />
           {room.width >= 640 && <OrderWords room={room} />}
         </>
       )}
     </div>
+  );
+}
+
+/** How far along the tube a hand with its torch takes: over the tube, where it runs level. */
+function HandRoom({ room }: { room: Room }) {
+  const { system } = useShop();
+  const { setup } = usePlanning();
+  const { tight } = useSheet(useTorch());
+  const scene = useMemo(() => sideScene(setup, frameFor(room)), [setup, room]);
+  const j = scene.joints.find((x) => x.part === setup.joint);
+  if (!j || Math.abs(j.dx) < 0.7) return null;
+  const [half, up] = [HAND * scene.scale, (j.bore * scene.scale) / 2 + 44];
+  const y = j.y - up;
+  return (
+    <svg viewBox={`0 0 ${room.width} ${room.height}`} className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden>
+      <path
+        d={`M${j.x - half} ${y - 8}v16M${j.x + half} ${y - 8}v16M${j.x - half} ${y}H${j.x + half}`}
+        className="stroke-base-content"
+        strokeWidth="2"
+        fill="none"
+        {...(tight.length > 0 && { strokeDasharray: '6 4' })}
+      />
+      <text x={j.x} y={y - 14} textAnchor="middle" className="fill-base-content text-[15px]">
+        a hand with its torch takes {showRough(HAND, 'length', system)} either way
+      </text>
+    </svg>
   );
 }
 
@@ -105,7 +132,9 @@ export function OrderHead() {
   const { system } = useShop();
   const { setup } = usePlanning();
   const { sheet, tight, beside } = useSheet(useTorch());
+  const cold = useDesk().desk.draft.hot?.figures.find((f) => f.id === 'cold')?.value ?? null;
   const on = [...sheet.onA, ...sheet.onB];
+  const said = useWeld().state.setup?.sheet != null;
   const shells = beside.filter((b) => b.kind === 'shell');
   const unsaid = shells.length > 0 && on.length === 0;
   const [near] = tight;
@@ -113,7 +142,9 @@ export function OrderHead() {
     ? `${partLabel(setup, shells[0]?.part ?? '')} goes on before this seam closes.`.replace(/^./, (c) => c.toUpperCase())
     : on.length
       ? `On the tube first: ${on.join(', ')}.`
-      : 'Nothing goes on before it closes.';
+      : said
+        ? 'Nothing goes on before it closes.'
+        : 'What must be on the tube before it closes?';
   return (
     <Title
       level={unsaid || near ? 'mind' : 'none'}
@@ -124,7 +155,12 @@ export function OrderHead() {
           : '',
         sheet.slips.length ? `Must still come apart: ${sheet.slips.join(', ')}.` : '',
         sheet.sides === 'one' ? '' : `${sidesNames[sheet.sides]}.`,
-        sheet.clamp === 'none' ? '' : `${clampNames[sheet.clamp]}, until cold.`,
+        sheet.clamp === 'plate'
+          ? `Clamped to a heavy plate until cold${cold ? `, about ${clock(cold)} by the model` : ''}.`
+          : sheet.clamp === 'pre-bend'
+            ? 'Bent the other way before, against pull.'
+            : '',
+        said || on.length > 0 ? '' : 'Rings, nuts, sleeves and jacket halves; what is forgotten is cut out again.',
       ]
         .filter(Boolean)
         .join(' ')}

@@ -82,7 +82,7 @@ function SetupStage() {
     <Form
       of={table}
       known={known}
-      typed={torchTyped(torch, s !== null, system)}
+      typed={{ ...torchTyped(torch, s !== null, system), ...(s?.sheet ? {} : { tieIn: showRough(first.tieIn, 'length', system) }) }}
       system={system}
       label={s ? 'Record the set-up again' : 'Record the set-up'}
       onWrong={(names) => {
@@ -247,7 +247,6 @@ function SetupDrawing() {
       <div className="relative max-lg:mx-auto max-lg:w-full max-lg:max-w-96">
         <TorchView
           {...{ cup: t.cup, lens: t.lens, screen: t.screen, system }}
-          slim
           stickOut={t.stickOut ?? null}
           electrode={t.electrode ?? null}
           words={{
@@ -446,6 +445,16 @@ function Minded() {
   );
 }
 
+/** The sheet to hang beside the work: only what was recorded is printed. */
+function SheetLink() {
+  const { state } = useWeld();
+  return state.setup ? (
+    <a className="btn min-h-12 w-full" href={`/welds/${state.id}/sheet`}>
+      Sheet, to print
+    </a>
+  ) : null;
+}
+
 /** What was recorded outside its WPS, and who decided. */
 function Outside() {
   const { state } = useWeld();
@@ -466,6 +475,7 @@ function Below() {
         </>
       )}
       <DraftFigures />
+      <SheetLink />
     </>
   );
 }

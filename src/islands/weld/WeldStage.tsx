@@ -6,8 +6,16 @@ import { stageLine } from '../../../core/work/record';
 import { useWords } from '../kit/reader';
 import { LoggerForm } from '../run/LoggerForm';
 import { useReadings } from '../run/useReadings';
+import { HowView } from '../../draw/HowView';
+import { useBox } from '../../draw/useBox';
+import { legsOfSheet } from '../../../core/work/sheet';
+import { overOf } from '../../../core/work/torch';
+import { stopNames } from '../../../core/work/welded';
+import { useSheet } from './useSheet';
+import { useTorch } from './useTorch';
 import { numberIn, seamIn, useShop, useWeld } from './context';
-import { JointDrawing } from './JointDrawing';
+import { AsDone, useStops } from './AsDone';
+import { useDesk } from './desk';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
@@ -16,7 +24,8 @@ const OxygenChart = lazy(() => import('../kit/OxygenChart'));
 function WeldStage() {
   const { state } = useWeld();
   return (
-    <div className="space-y-2 text-sm">
+    <div className="space-y-3 text-sm">
+      <AsDone />
       <ol className="space-y-1">
         {state.arcs.map((a) => (
           <li key={a.on}>
@@ -90,4 +99,43 @@ function WeldHead() {
     />
   );
 }
-export const weld: StageView = { view: 'end', Head: WeldHead, Drawing: JointDrawing, Form: WeldStage };
+/** The way it was to be welded, with what was marked on it since: stops are pressed where they were. */
+function DoneDrawing() {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const { act, desk } = useDesk();
+  const torch = useTorch();
+  const s = useSheet(torch);
+  const stops = useStops();
+  const [box, room] = useBox<HTMLDivElement>();
+  const { seam } = state.design;
+  const { welded: w } = state;
+  const amps = w?.amps ?? state.setup?.amps ?? null;
+  const sheet = w?.way ? { ...s.sheet, way: w.way } : s.sheet;
+  const legs = useMemo(
+    () => legsOfSheet(sheet, { amps, travel: w?.travel ?? state.setup?.travel ?? null }, state.design),
+    [sheet, amps, w, state],
+  );
+  const press = (at: number) => act({ do: 'press', press: { at, zone: null, on: 'joint', how: 'down' } });
+  return (
+    <div ref={box} className="absolute inset-0">
+      {room && (
+        <HowView
+          {...{ seam, system, room }}
+          legs={legs.map((l) => ({ ...l, amps: amps === null ? null : amps * l.share }))}
+          tacks={[]}
+          start={sheet.start}
+          tieIn={(12 * sheet.tieIn) / overOf(state.design).seam}
+          gap={null}
+          tight={[]}
+          stops={stops.map((x) => ({ at: x.at, text: stopNames[x.kind].toLowerCase() }))}
+          welded={state.done.weld}
+          {...(desk.draft.stops !== undefined && { onPress: press })}
+          className="absolute inset-0 h-full w-full"
+        />
+      )}
+    </div>
+  );
+}
+
+export const weld: StageView = { view: 'end', Head: WeldHead, Drawing: DoneDrawing, Form: WeldStage };

@@ -115,6 +115,7 @@ export type Act =
   | { do: 'turn'; view: View }
   | { do: 'draw'; draft: Draft }
   | { do: 'see'; hot: Partial<Hot> }
+  | { do: 'forget-stops' }
   | { do: 'press'; press: Pressed }
   | { do: 'mark'; id: string; mark: Mark | null }
   | { do: 'say'; name: string; text: string }
@@ -183,6 +184,10 @@ export function deskReducer(d: Desk, a: Act): Desk {
       return { ...d, draft: { ...d.draft, ...a.draft } };
     case 'see':
       return { ...d, draft: { ...d.draft, hot: { ...(d.draft.hot ?? NOTHING_SEEN), ...a.hot } } };
+    case 'forget-stops': {
+      const { stops: _, ...rest } = d.draft;
+      return { ...d, draft: rest };
+    }
     case 'press': {
       const pressed = takePress(d.pressed, a.press, d.looking.seam);
       // A finger that has not moved on is no drag.

@@ -1,12 +1,10 @@
 /** The sheet in hand: as it is typed, else as it is recorded or carried over, else by the rules; with what follows from it. */
 import { useMemo } from 'react';
 import { besideJoint, tightOf, type Beside } from '../../../core/models/assembly';
-import { legsOf, sharesOf, tackPlaces, type PassId, type Share } from '../../../core/models/passes';
-import { ARC_HELD } from '../../../core/models/shield';
+import { tackPlaces, type PassId, type Share } from '../../../core/models/passes';
 import { procedureOf, itemsOf } from '../../../core/work/registers';
 import { setUp } from '../../../core/work/record';
-import { sheetByRule, wpsVerdicts, type Sheet } from '../../../core/work/sheet';
-import { overOf } from '../../../core/work/torch';
+import { legsOfSheet, sheetByRule, wpsVerdicts, type Sheet } from '../../../core/work/sheet';
 import type { Verdict } from '../../../core/models/wps';
 import { useShop, useWeld } from './context';
 import { useDesk, type Torch } from './desk';
@@ -47,7 +45,6 @@ export function useSheet(torch: Pick<Torch, 'plan'>): InSheet {
   const first = useFirstSheet();
   const { setup: spool } = usePlanning();
   const { design } = state;
-  const { seam } = design;
   const sheet = desk.draft.sheet ?? first;
   const pass = sheet.passes.find((p) => p.pass === desk.draft.pass)?.pass ?? 'root';
   const { plan = null } = torch;
@@ -55,23 +52,12 @@ export function useSheet(torch: Pick<Torch, 'plan'>): InSheet {
   const own = sheet.passes.find((p) => p.pass === pass)?.amps ?? null;
   const amps = pass === 'root' ? root : own;
   const travel = plan?.travel ?? null;
-  const { way, start, counter, held, lies } = sheet;
-  const legs = useMemo((): Share[] => {
-    const { alloy, wall, od } = overOf(design);
-    const known = amps !== null && travel !== null && amps > 0 && travel > 0;
-    if (!known) return legsOf(way, start, seam, counter).map((l) => ({ ...l, share: 1 }));
-    const axis = lies === 'overhead' ? 'level' : lies;
-    return sharesOf({ alloy, wall, od, travel, amps, arcLength: ARC_HELD }, way, start, seam, {
-      hold: held === 'fixed' ? 'fixed' : 'turned',
-      axis,
-      counter,
-    });
-  }, [design, seam, way, start, counter, held, lies, amps, travel]);
+  const legs = useMemo(() => legsOfSheet(sheet, { amps, travel }, design), [sheet, amps, travel, design]);
   const beside = useMemo(() => (spool.joint === null ? [] : besideJoint(spool.parts, spool.joint)), [spool]);
   return {
     ...{ sheet, pass, legs, beside },
     amps: (p) => (p === 'root' ? root : (sheet.passes.find((x) => x.pass === p)?.amps ?? null)),
-    tacks: tackPlaces(sheet.tacks.count, start, seam),
+    tacks: tackPlaces(sheet.tacks.count, sheet.start, design.seam),
     tight: tightOf(beside),
   };
 }
