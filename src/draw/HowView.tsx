@@ -6,7 +6,7 @@
 import { hourText, placeText, type Seam } from '../../core/basics/seam';
 import type { System } from '../../core/basics/units';
 import { atHour, gapBand, hourOf, sector } from '../../core/models/drawing';
-import { legEnds, type Leg } from '../../core/models/passes';
+import { legEnds, ordinal, type Leg } from '../../core/models/passes';
 import type { Room } from './useBox';
 
 export type HowLeg = Leg & { amps: number | null };
@@ -228,9 +228,6 @@ function HowClock({
     </svg>
   );
 }
-
-const ordinals = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
-const ordinal = (n: number): string => ordinals[n - 1] ?? `${n}th`;
 
 /** Where the arc is struck: a ring about the seam. */
 const Start = ({ x, y }: { x: number; y: number }) => (

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { arcSchema } from '../../basics/seam';
 import { bandNames, bandSchema, type Band } from '../tint';
-import { purgeFactSchema } from './facts';
+import { ruledFactSchema } from './facts';
 import { alloyFamilySchema } from '../../basics/materials';
 
 export const zoneSchema = z.enum(['id-bead', 'id-haz', 'od-bead', 'od-haz']);
@@ -103,7 +103,7 @@ export const criterionSchema = z.object({
   numbers: z.object({ accept: z.number().int().min(0), clean: z.number().int().min(0), most: z.number().int().positive() }).nullable(),
   defects: z.partialRecord(defectSchema, outcomeSchema),
   /** what the purge says of a weld, and what follows; a version without it is silent on the purge, and refers */
-  facts: z.partialRecord(purgeFactSchema, outcomeSchema).optional(),
+  facts: z.partialRecord(ruledFactSchema, outcomeSchema).optional(),
   /** high-low that is more than this share of the wall is a fact of its own */
   highLowMost: z.number().positive().max(1).optional(),
   /** a gas hold is cut short when it is shorter than asked by more than this, s; a hand's slowness where the scheme says nothing */

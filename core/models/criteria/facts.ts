@@ -15,6 +15,8 @@ export const purgeFactSchema = z.enum([
   'wps',
 ]);
 export type PurgeFact = z.infer<typeof purgeFactSchema>;
+/** What a criterion rules; what lies outside a WPS it does not: a named person decides. */
+export const ruledFactSchema = purgeFactSchema.exclude(['wps']);
 export const purgeFactNames: Record<PurgeFact, string> = {
   'arc-over': 'Arc struck over the limit while welding',
   'arc-early': 'Arc struck before ready',

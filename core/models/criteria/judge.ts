@@ -41,7 +41,7 @@ export function gradeOutcome(c: Criterion, zone: Zone, grade: Exclude<Tint['grad
 }
 
 /** What a fact of the purge leads to: a version that is silent on the purge refers. */
-export const factOutcome = (c: Criterion, fact: PurgeFact): Outcome => c.facts?.[fact] ?? 'refer';
+export const factOutcome = (c: Criterion, fact: PurgeFact): Outcome => (fact === 'wps' ? 'refer' : (c.facts?.[fact] ?? 'refer'));
 
 /** Steps of a quarter of a twelfth of the seam that no seen tint of the zone covers, as a share of it (0 to 1). */
 export function unseenShare(tints: readonly Tint[], zone: Zone): number {
@@ -81,9 +81,12 @@ export function judge(c: Criterion, seen: Seen, findings: readonly Finding[] = [
   }
   for (const f of findings) {
     const result = factOutcome(c, f.fact);
-    const says = c.facts
-      ? `${c.id} version ${c.version}: ${result === 'accept' ? 'noted' : outcomeNames[result].toLowerCase()}`
-      : `${c.id} version ${c.version} says nothing of the purge: for the engineer`;
+    const says =
+      f.fact === 'wps'
+        ? 'A named person decides, and says why'
+        : c.facts
+          ? `${c.id} version ${c.version}: ${result === 'accept' ? 'noted' : outcomeNames[result].toLowerCase()}`
+          : `${c.id} version ${c.version} says nothing of the purge: for the engineer`;
     reasons.push(`${f.text}. ${says}.`);
     outcome = worse(outcome, result);
   }

@@ -4,10 +4,10 @@
  */
 import type { Band } from '../tint';
 import type { Criterion, DefectKind, Outcome } from './criterion';
-import type { PurgeFact } from './facts';
+import type { z } from 'zod';
+import type { ruledFactSchema } from './facts';
 
-/** What a criterion rules; what lies outside a WPS it does not: a named person decides. */
-type Ruled = Exclude<PurgeFact, 'wps'>;
+type Ruled = z.infer<typeof ruledFactSchema>;
 
 const bands = (outcome: Outcome, ...names: Band[]): Partial<Record<Band, Outcome>> => Object.fromEntries(names.map((n) => [n, outcome]));
 

@@ -94,6 +94,10 @@ function roundLegs(way: Way, start: number, seam: Seam): Leg[] {
   }
 }
 
+const ordinals = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+/** How the order of an arc is said. */
+export const ordinal = (n: number): string => ordinals[n - 1] ?? `${n}th`;
+
 /** Where a leg begins and ends as it is welded, 0 to 12. */
 export const legEnds = ({ arc, on }: Leg): [number, number] => (on ? [arc.from, arc.to] : [arc.to, arc.from]);
 

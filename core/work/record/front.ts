@@ -7,6 +7,9 @@ import { meets } from '../../models/sensor';
 import type { Reader } from '../event';
 import { dwellFromNames } from '../passivate';
 import type { ArcSpan, RunState } from '../run';
+import { wpsName } from '../sheet';
+import { torchLine } from '../torch';
+import { asTheSheet, differences } from '../welded';
 import { openDeviations } from './deviations';
 import { arcOxygen, testRuns } from './lines';
 import { dams, type WeldState } from './state';
@@ -24,6 +27,12 @@ export function gasOnBefore(run: RunState, arc: Pick<ArcSpan, 'on'>): number | n
     }, run.startedAt);
   return since === null ? null : (arc.on - since) / 1000;
 }
+
+/** How much of a set-up lies outside its WPS. */
+const outsideWords = (s: WeldState): string => {
+  const out = s.deviations.filter((d) => d.step === 'setup').length;
+  return out ? `${out} outside the WPS, see the deviations` : s.setup?.procedure ? 'inside the WPS' : '';
+};
 
 const runOf = (s: WeldState, arc: ArcSpan): RunState | undefined => s.runs.find((r) => r.arcs.includes(arc));
 
@@ -52,6 +61,7 @@ export function missingOf(s: WeldState): string[] {
     'The check of the oxygen monitor in this shift.',
   );
   say(!s.arcs.length, 'The arc.');
+  say(s.arcs.length > 0 && s.welded === null, 'Whether it was welded as its sheet says.');
   say(purged.length > 0 && s.arcs.some((a) => a.atArc?.reading == null), 'Oxygen when the arc was struck.');
   say(purged.length > 0 && purged.every((r) => r.started.place === 'vent'), 'Oxygen at the joint: it was measured at the vent.');
   say(
@@ -97,6 +107,13 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
       'Gas',
       g && `purge ${g.purge.label}, ${gasNames[g.purge.gas].toLowerCase()}`,
       g && `torch ${g.torch.label}, ${gasNames[g.torch.gas].toLowerCase()}`,
+    ),
+    row('Set by', s.setup?.procedure && wpsName(s.setup.procedure), s.setup && torchLine(s.setup, reader.system), outsideWords(s)),
+    row(
+      'Welded',
+      s.welded && (asTheSheet(s.welded) ? 'as the sheet says' : 'not all as the sheet says'),
+      ...(s.welded ? differences(s.welded, s.setup, s.design, reader.system) : []),
+      s.welded?.reason,
     ),
     row('Oxygen at arc on', unpurged ? 'no inside purge' : s.arcs.length > 0 && arcOxygen(s)),
     row(

@@ -7,6 +7,7 @@ import { gasLine } from '../gas';
 import { passivateLine } from '../passivate';
 import type { Stage } from '../stages';
 import { torchLine } from '../torch';
+import { differences } from '../welded';
 import { openDeviations } from './deviations';
 import { dams, type WeldState } from './state';
 
@@ -33,6 +34,12 @@ const wrongPaper = (s: WeldState, step: 'fitup' | 'gas'): string | undefined => 
   return open && `■ Wrong paper. ${open.text}`;
 };
 
+/** What lies outside the WPS, as long as nobody has dealt with it. */
+const outside = (s: WeldState, step: 'setup' | 'weld'): string | undefined => {
+  const open = openDeviations(s).find((d) => d.step === step);
+  return open && `■ Outside the WPS. ${open.text}`;
+};
+
 export function stageLine(s: WeldState, stage: Stage, system: System): string {
   switch (stage) {
     case 'fitup':
@@ -40,12 +47,14 @@ export function stageLine(s: WeldState, stage: Stage, system: System): string {
     case 'gas':
       return wrongPaper(s, 'gas') ?? (s.gas ? gasLine(s.gas, system) : '');
     case 'setup':
-      return s.setup ? torchLine(s.setup, system) : '';
+      return outside(s, 'setup') ?? (s.setup ? torchLine(s.setup, system) : '');
     case 'purge':
       return s.arcs.length ? arcOxygen(s) : '';
     case 'weld': {
       const seconds = s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000;
-      return `Arc ${timed(seconds)} in ${s.arcs.length} ${s.arcs.length === 1 ? 'run' : 'runs'}${s.rewelds ? `, R${s.rewelds}` : ''}`;
+      const [other, ...more] = s.welded ? differences(s.welded, s.setup, s.design, system) : [];
+      const arc = `Arc ${timed(seconds)} in ${s.arcs.length} ${s.arcs.length === 1 ? 'run' : 'runs'}${s.rewelds ? `, R${s.rewelds}` : ''}`;
+      return outside(s, 'weld') ?? (other ? `${arc}; not as the sheet: ${other}${more.length ? ` and ${more.length} more` : ''}` : arc);
     }
     case 'look':
       return s.verdict ? outcomeNames[s.verdict.outcome] : '';
@@ -111,7 +120,7 @@ export function railLine(s: WeldState, stage: Stage, system: System): string {
             : s.gas.purge.label
           : '';
     case 'setup':
-      return s.setup ? `cup ${s.setup.cup}, ${Math.round(s.setup.amps)} A` : '';
+      return outside(s, 'setup') ? worst('outside WPS') : s.setup ? `cup ${s.setup.cup}, ${Math.round(s.setup.amps)} A` : '';
     case 'purge': {
       const struck = s.arcs.flatMap((a) => a.atArc ?? []);
       const read = struck.flatMap((a) => (a.reading ? [a.reading.ppm] : []));
@@ -120,7 +129,9 @@ export function railLine(s: WeldState, stage: Stage, system: System): string {
       return s.arcs.length === 0 ? '' : early ? worst(`early, ${most}`) : `${most} at arc`;
     }
     case 'weld':
-      return `arc ${clock(s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000)}${s.rewelds ? `, R${s.rewelds}` : ''}`;
+      return outside(s, 'weld')
+        ? worst('outside WPS')
+        : `arc ${clock(s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000)}${s.rewelds ? `, R${s.rewelds}` : ''}`;
     default:
       return stageLine(s, stage, system);
   }

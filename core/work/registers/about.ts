@@ -66,6 +66,13 @@ export function aboutItem(i: RegisterItem, system: System): string {
         `${show(i.body.length, 'length', system)} long, ${show(i.body.width, 'length', system)} wide`,
         i.body.stages > 0 && `gas through ${i.body.stages} ${i.body.stages === 1 ? 'stage' : 'stages'}`,
       );
+    case 'torch':
+      return said(
+        `cup ${i.body.cup}${i.body.lens ? (i.body.screen ? ', lens, screen' : ', lens') : ''}`,
+        `stick-out ${show(i.body.stickOut, 'length', system)}`,
+        show(i.body.flow, 'flow', system),
+        i.body.trailing && `shield ${show(i.body.trailing.length, 'length', system)}`,
+      );
     case 'kit':
       return said(i.body.dam, `${i.body.inlet.kind} inlet`, show(i.body.flow, 'flow', system));
   }

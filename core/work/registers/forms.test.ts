@@ -76,7 +76,7 @@ describe('units', () => {
     expect([own?.['water'], own?.['rated']]).toEqual([0.049, expect.closeTo(2640 * 6894.757, 0)]);
   });
   it('a WPS without both ends of its amps gives none; a heat without sulphur says nothing of it', () => {
-    expect(bodyOf('wps', { ampsHigh: '' })?.['amps']).toBeNull();
+    expect(bodyOf('wps', { amps: 'to 75 A' })?.['amps']).toBeNull();
     expect(bodyOf('wps', {})?.['amps']).toEqual([40, 75]);
     expect(bodyOf('heat', { sulphur: '' })?.['sulphur']).toBeNull();
   });

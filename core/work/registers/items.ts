@@ -80,6 +80,22 @@ export const shieldBodySchema = z.object({
   stages: z.number().int().min(0).max(5),
 });
 
+/** A torch as somebody keeps it: what hangs on it and how it is held, never the amps of a joint. */
+export const torchBodySchema = z.object({
+  cup: cupBodySchema.shape.cup,
+  lens: z.boolean(),
+  screen: z.boolean(),
+  electrode: z.number().positive().max(0.01),
+  tungsten: z.string().max(20).nullable(),
+  grind: z.number().min(5).max(180).nullable(),
+  stickOut: z.number().min(0).max(0.1),
+  flow: z.number().positive().max(5e-3),
+  tilt: z.number().min(-45).max(45),
+  trailing: z
+    .object({ length: shieldBodySchema.shape.length, width: shieldBodySchema.shape.width, flow: z.number().positive().max(5e-3) })
+    .nullable(),
+});
+
 export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('heat'), label, expires, body: heatBodySchema }),
   z.object({ kind: z.literal('wps'), label, expires, body: wpsBodySchema }),
@@ -91,6 +107,7 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('meter'), label, expires, body: meterSchema }),
   z.object({ kind: z.literal('cup'), label, expires, body: cupBodySchema }),
   z.object({ kind: z.literal('shield'), label, expires, body: shieldBodySchema }),
+  z.object({ kind: z.literal('torch'), label, expires, body: torchBodySchema }),
 ]);
 export type NewRegisterItem = z.infer<typeof registerSchema>;
 export type RegisterItem = NewRegisterItem & {

@@ -12,6 +12,7 @@ export {
   strikeNames,
   type SheetForm,
 } from './form';
+export { legNow, type LegNow } from './next';
 export { legsOfSheet } from './legs';
 export { sheetFigures } from './figures';
 export { liesBy, sheetByRule, sheetKnown, sheetSaid, sheetTyped, type Around, type SheetGiven } from './known';

@@ -19,6 +19,7 @@ const titles = {
   tool: 'Tools',
   product: 'Products',
   kit: 'Purge kits',
+  torch: 'Torches',
 } as const satisfies Record<RegisterItem['kind'], string>;
 const kinds = Object.keys(titles) as RegisterItem['kind'][];
 /** As many as are said before the rest is only counted. */
@@ -110,7 +111,11 @@ function RegistersPlace({ items: first, unread, today, system }: Props) {
               {some.map((i) => (
                 <Item key={i.id} item={i} today={today} system={system} open={open === i.id} onOpen={setOpen} onChanged={look} />
               ))}
-              {some.length === 0 && <p className="py-2">{k === 'kit' ? 'None yet: keep one from a purge.' : 'None yet.'}</p>}
+              {some.length === 0 && (
+                <p className="py-2">
+                  {k === 'kit' ? 'None yet: keep one from a purge.' : k === 'torch' ? 'None yet: keep one from a set-up.' : 'None yet.'}
+                </p>
+              )}
             </section>
           );
         })}

@@ -6,7 +6,7 @@ import { totalFlow } from '../../../core/models/setup';
 import { filmsOf } from '../../../core/models/tint';
 import { SeamView } from '../../draw/SeamView';
 import { coolingOf } from '../../../core/work/torch';
-import { arcOut } from './Cooling';
+import { arcOut, legOf } from './Cooling';
 import type { RunInHand } from './useRun';
 
 type Props = { run: RunState; state: WeldState; hand: RunInHand; ready: Estimate | 'still' | null; system: System };
@@ -18,6 +18,7 @@ export function glance({ run, state, hand, ready, system }: Props): [string, str
   const arc = run.arcs.at(-1);
   const welding = run.phase === 'welding';
   const gas = backing === 'purge';
+  const leg = legOf(run, state, system);
   // Once the arc is out its clocks stand here; before, what the torch was set to.
   const cooling = coolingOf(state.setup, arcOut(run, state.id), now)
     .filter((c) => c.id === 'crater' || c.id === 'ring')
@@ -37,7 +38,9 @@ export function glance({ run, state, hand, ready, system }: Props): [string, str
               : null,
     ],
     ['arc', arc ? clock(((arc.off ?? now) - arc.on) / 1000) : null],
-    ['amps set', state.setup ? `${Math.round(state.setup.amps)} A` : null],
+    leg
+      ? [leg.text, leg.amps === null ? 'by the WPS' : `${Math.round(leg.amps)} A`]
+      : ['amps set', state.setup ? `${Math.round(state.setup.amps)} A` : null],
     ['purge', gas ? show(totalFlow(setup), 'flow', system) : null],
     ['bottle', supply && gas ? show(supply.left, 'volume', system) : null],
     ...cooling,

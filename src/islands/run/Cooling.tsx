@@ -1,5 +1,6 @@
 /** Clocks from cooling, once the arc is out: how long torch and rod stay, the ring under gas, the next pass, the clamp. */
-import { clock } from '../../../core/basics/units';
+import { clock, type System } from '../../../core/basics/units';
+import { legNow, type LegNow } from '../../../core/work/sheet';
 import type { WeldState } from '../../../core/work/record';
 import type { RunState } from '../../../core/work/run';
 import { coolingOf, type Cooling } from '../../../core/work/torch';
@@ -7,6 +8,14 @@ import { coolingOf, type Cooling } from '../../../core/work/torch';
 /** When the last arc on a weld went out, ms; null while one burns, or none did. */
 export const arcOut = (run: RunState, weld: string): number | null =>
   run.phase === 'welding' ? null : (run.arcs.filter((a) => a.weld === weld).at(-1)?.off ?? null);
+
+/** The arc of the sheet that is welded now, or comes next; null where the sheet says nothing of it. */
+export function legOf(run: RunState, state: WeldState, system: System): LegNow | null {
+  if (!state.setup || run.at !== state.id) return null;
+  const since = run.marks.findLast((m) => m.mark === 'pass' && m.twice === null)?.at ?? -Infinity;
+  const arcs = run.arcs.filter((a) => a.weld === state.id && a.on >= since).length;
+  return legNow(state.setup, state.design, { layer: run.passes, arc: run.phase === 'welding' ? Math.max(0, arcs - 1) : arcs }, system);
+}
 
 export const coolingText = ({ left, most }: Cooling): string =>
   most === 0 ? 'over' : left === 0 ? `up to ${clock(most)}` : `${clock(left)} to ${clock(most)}`;

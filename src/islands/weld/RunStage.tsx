@@ -27,7 +27,7 @@ import { numberIn, seamIn, useShop, useWeld } from './context';
 import { JointDrawing } from './JointDrawing';
 import { useRunDesk } from './runDesk';
 import { RunDeskOf } from './RunDeskOf';
-import { CoolingClocks } from '../run/Cooling';
+import { CoolingClocks, legOf } from '../run/Cooling';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
@@ -66,9 +66,29 @@ function RunHead() {
         }
       />
       <Unsaved list={unsaved} live={live} readAt={readAtOf(hand, run)} madeAt={now} />
+      <BySheet />
       <CoolingClocks run={run} state={state} now={now} />
       <Alarms alarms={alarms} onAnswer={(a) => void answer(a)} />
     </div>
+  );
+}
+
+/** The arc that is next, or burns, as the sheet has it. */
+function BySheet() {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const { run } = useRunDesk();
+  const leg = legOf(run, state, system);
+  if (!leg || run.phase === 'holding' || run.phase === 'open') return null;
+  return (
+    <p className="text-base" data-leg>
+      {run.phase === 'welding' ? 'Now' : 'Next'} by the sheet: {leg.text}
+      {leg.amps !== null && (
+        <>
+          , <strong className="font-figure text-lg">{Math.round(leg.amps)} A</strong>
+        </>
+      )}
+    </p>
   );
 }
 

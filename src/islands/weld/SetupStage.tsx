@@ -51,6 +51,7 @@ import type { StageView } from './stageView';
 import { TorchFoot } from './TorchFoot';
 import { TwoSettings } from './TwoSettings';
 import { HowDrawing, HowFields, HowFoot, HowHead } from './HowFace';
+import { MyTorch } from './MyTorch';
 import { OrderDrawing, OrderFields, OrderHead } from './OrderFace';
 import { useFirstSheet, useWps } from './useSheet';
 import { useTorch } from './useTorch';
@@ -214,15 +215,18 @@ type View_ = FormView<typeof torchForm & SheetForm>;
 function DrawTorch({ view: { read, set }, first }: { view: View_; first: Sheet }) {
   const { state } = useWeld();
   const { act } = useDesk();
-  const { cup, lens = false, screen = false, stickOut, electrode, flow, postFlow, travel } = read;
+  const { cup, lens = false, screen = false, stickOut, electrode, flow, postFlow, travel, tungsten, grind, shieldFlow } = read;
   const amps = meanTyped(read);
   const plan = planTyped(read, state.design.alloyA);
   const key = JSON.stringify(plan);
   useEffect(() => {
     if (cup === undefined) return;
-    const torch = { cup: Number(cup), lens, screen: lens && screen, stickOut, electrode, flow, amps, postFlow, travel, plan };
+    const torch = {
+      ...{ cup: Number(cup), lens, screen: lens && screen, stickOut, electrode, flow, amps, postFlow, travel, plan },
+      ...{ tungsten, grind, shieldFlow },
+    };
     act({ do: 'draw', draft: { torch, figures: torchFigures({ cup, lens, screen, electrode, amps }, state.design) } });
-  }, [act, state.design, cup, lens, screen, stickOut, electrode, flow, amps, postFlow, travel, key]);
+  }, [act, state.design, cup, lens, screen, stickOut, electrode, flow, amps, postFlow, travel, tungsten, grind, shieldFlow, key]);
   const sheet = sheetTyped(read, first, state.design);
   const sheetKey = JSON.stringify(sheet);
   useEffect(() => act({ do: 'draw', draft: { sheet } }), [act, sheetKey]);
@@ -470,6 +474,7 @@ function Below() {
       {face === 'plan' && (
         <>
           <Minded />
+          <MyTorch />
           <CoverTests />
           <TwoSettings />
         </>

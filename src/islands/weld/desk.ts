@@ -8,6 +8,7 @@ import type { Look } from '../../../core/work/look';
 import type { Fault, HotPicture, ShieldChange, TorchPlan } from '../../../core/models/shield';
 import type { PassId } from '../../../core/models/passes';
 import type { Sheet } from '../../../core/work/sheet';
+import type { Tungsten } from '../../../core/work/torch';
 import type { Stop } from '../../../core/work/welded';
 import type { Stage } from '../../../core/work/stages';
 import type { Pressed } from '../../draw/seam';
@@ -24,6 +25,9 @@ export type Torch = {
   flow?: number | undefined;
   amps?: number | undefined;
   postFlow?: number | undefined;
+  tungsten?: Tungsten | null | undefined;
+  grind?: number | null | undefined;
+  shieldFlow?: number | null | undefined;
   travel?: number | undefined;
   /** all that heat and cover need; null while something is missing */
   plan?: TorchPlan | null;
