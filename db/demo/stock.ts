@@ -35,6 +35,8 @@ export type Stock = Record<
   Named
 >;
 
+/** m³/s. */
+const LPM = 1e-3 / 60;
 /** Ends of a range, SI. */
 const ends = (low: number | null, high: number | null) => ({ low, high });
 
@@ -58,7 +60,7 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
       essential: ['process', 'thickness', 'filler', 'gas'],
       limits: {
         ...{ volts: ends(8, 12), travel: ends(1e-3, 3.5e-3), heat: ends(null, 0.6e6), interpass: ends(null, 150) },
-        ...{ flow: ends(7 / 60_000, 16 / 60_000), cup: ends(8, 16), thickness: ends(1.2e-3, 3.3e-3), od: ends(12.7e-3, 101.6e-3) },
+        ...{ flow: ends(7 * LPM, 16 * LPM), cup: ends(8, 16), thickness: ends(1.2e-3, 3.3e-3), od: ends(12.7e-3, 105e-3) },
         ...{ process: ['tig', 'orbital'], gas: ['argon'], filler: ['none', 'ER316L'], position: ['1G', '2G', '5G'], backing: ['purge'] },
       },
     },
@@ -74,7 +76,7 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
       essential: ['process', 'thickness', 'filler', 'gas'],
       limits: {
         ...{ volts: ends(8, 14), travel: ends(0.6e-3, 2.5e-3), heat: ends(null, 1.5e6), interpass: ends(null, 150) },
-        ...{ flow: ends(8 / 60_000, 16 / 60_000), cup: ends(8, 16), thickness: ends(1.6e-3, 6.4e-3), od: ends(60e-3, null) },
+        ...{ flow: ends(8 * LPM, 16 * LPM), cup: ends(8, 16), thickness: ends(1.6e-3, 6.4e-3), od: ends(60e-3, null) },
         ...{ process: ['tig'], gas: ['argon'], filler: ['ER316L'], position: ['1G', '2G', '5G', '6G'], backing: ['purge'] },
       },
     },
@@ -90,7 +92,7 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
       essential: ['process', 'thickness', 'filler', 'gas', 'backing'],
       limits: {
         ...{ volts: ends(8, 14), travel: ends(1e-3, 3e-3), heat: ends(null, 0.9e6), interpass: ends(null, 100) },
-        ...{ flow: ends(10 / 60_000, 20 / 60_000), cup: ends(12, 20), thickness: ends(1.6e-3, 5.5e-3), od: ends(48e-3, null) },
+        ...{ flow: ends(10 * LPM, 20 * LPM), cup: ends(12, 20), thickness: ends(1.6e-3, 5.5e-3), od: ends(48e-3, null) },
         ...{ process: ['tig'], gas: ['argon'], filler: ['ERTi-2', 'none'], position: ['1G', '2G', '5G', '6G'], backing: ['purge'] },
       },
     },

@@ -224,7 +224,7 @@ function HowClock({
           )
         );
       })}
-      <Start {...at(r - 13, start)} />
+      <Start {...at(r - 13, legs[0] ? legEnds(legs[0])[0] : start)} />
     </svg>
   );
 }

@@ -77,33 +77,13 @@ export const wpsVerdicts = (
   system: System,
 ): Verdict[] => against(w.ranges, w.essential, valuesOf(s, design), system);
 
-/** Words that give no reason. */
-const EMPTY = new Set([
-  'ok',
-  'okay',
-  'yes',
-  'no',
-  'fine',
-  'good',
-  'as is',
-  'n/a',
-  'na',
-  'none',
-  'nil',
-  'same',
-  'agreed',
-  'accepted',
-  'approved',
-  'test',
-  'x',
-]);
+/** Words that give no reason, without what stands between their letters. */
+const EMPTY = new Set(
+  'ok okay yes no fine good asis na none nil same agreed accepted approved allgood isok itsok itisok noreason test'.split(' '),
+);
 /** Is this no reason: nothing, or a word that only waves it through? */
 export const isNoReason = (text: string): boolean => {
-  const t = text
-    .trim()
-    .toLowerCase()
-    .replace(/[.!\s]+$/g, '')
-    .replace(/^[.\s-]+/, '');
-  return t.length < 3 || EMPTY.has(t);
+  const bare = text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
+  return bare.length < 3 || EMPTY.has(bare);
 };
 export const NO_REASON = 'Say why, and who decided: “ok” is no reason.';
