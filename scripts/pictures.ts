@@ -62,25 +62,6 @@ await field('Size series').selectOption('inch-tube');
 await field('Size').fill('2');
 for (const part of ['Elbow 90', 'Straight', 'Tee', 'Straight']) await press(part);
 await shot('work');
-await press('Draw it anew');
-await field('Size series').selectOption('metric-tube');
-await field('Size').fill('60 x 2 mm tube');
-await field('Welds alike').fill('1');
-await field('Joint').selectOption('corner');
-await field('Length of the seam').fill('420 mm');
-await press('Enter the welds');
-await page.getByRole('link', { name: 'Open the first' }).click();
-await settle();
-for (const [name, text] of [
-  ['Narrowest gap', '0.002'],
-  ['Narrowest at', '2 in'],
-  ['Widest gap', '1/64'],
-  ['Widest at', '13 in'],
-  ['High-low', '0.004'],
-] as const)
-  await field(name).fill(text);
-await shot('seam');
-
 await page.goto(base + running);
 const corner = page.getByLabel('Places, who I am, day or dark bay');
 await corner.click();
@@ -88,11 +69,6 @@ await page.getByRole('button', { name: 'Dark bay' }).click();
 await page.goto(`${base}${running}/bench`);
 await shot('bench');
 await page.goto(base + running);
-const tablet = await browser.newContext({ viewport: { width: 834, height: 1112 }, storageState: await desk.storageState() });
-const slate = await tablet.newPage();
-await slate.goto(base);
-await slate.goto(base + running);
-await shot('tablet-run', slate);
 await page.reload();
 await corner.click();
 await page.getByRole('button', { name: 'Day' }).click();
@@ -123,6 +99,8 @@ await field('Purge meter').selectOption({ label: 'Meter M-2' });
 await shot('gas-stage');
 await press('Record the gas');
 await shot('setup');
+await press('How');
+await shot('how');
 await press('Record the set-up');
 const tab = (name: string) => page.getByRole('tab', { name, exact: true }).click();
 const computed = () => page.locator('[data-testid="headline"][data-computing="done"]').waitFor({ timeout: 30_000 });
@@ -212,4 +190,7 @@ await press('Start the dwell');
 await shot('passivate');
 await page.goto(`${base}${weld}/record`);
 await shot('record');
+await page.setViewportSize({ width: 1000, height: 1250 });
+await page.goto(`${base}${weld}/sheet`);
+await shot('sheet');
 await browser.close();

@@ -51,7 +51,12 @@ export function GrooveView({ wall, gap, opened, passes, picked, onPick, classNam
     return `M${inner(open / 2)} ${foot}L${inner(open / 2)} ${foot - px(Math.min(LAND, wall))}L${inner(top)} ${foot - px(wall)}L${cx + side * (W / 2)} ${foot - px(wall)}L${cx + side * (W / 2)} ${foot}Z`;
   };
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} className={`select-none ${className ?? ''}`} role="group" aria-label="The joint cut through, its passes">
+    <svg
+      viewBox={`0 36 ${W} ${H - 36}`}
+      className={`select-none ${className ?? ''}`}
+      role="group"
+      aria-label="The joint cut through, its passes"
+    >
       <path d={`${plate(1)}${plate(-1)}`} className="fill-base-300 stroke-base-content" strokeWidth="1.4" />
       {layers.map((l, i) => {
         const [low, high] = [l.low, l.high];

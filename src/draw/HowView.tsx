@@ -72,6 +72,8 @@ function HowClock({
   const r = Math.max(60, Math.min(width / 2 - 96, height / 2 - 62));
   const at = (radius: number, hour: number) => atHour(cx, cy, radius, hour);
   const whole = legs.length === 1;
+  /** no room for words inside */
+  const small = r < 118;
   const ring = r + 16;
   const go = (hour: number) => (onStart ?? onPress)?.(Math.round(hour) || 12);
   return (
@@ -155,7 +157,7 @@ function HowClock({
         const dir = l.on ? 1 : -1;
         const [from, to] = [at(ring, a + dir * air), at(ring, a + dir * (long - air))];
         const mid = a + (dir * long) / 2;
-        const [label, order] = [at(ring + 44, mid), at(r - 66, mid)];
+        const [label, order] = [at(ring + 44, mid), at(r - (small ? 44 : 66), mid)];
         const large = long - 2 * air > 6 ? 1 : 0;
         return (
           <g key={i}>
@@ -174,7 +176,7 @@ function HowClock({
             )}
             {!whole && (
               <text x={order.x} y={order.y + 7} textAnchor="middle" className="fill-base-content font-figure text-[17px]">
-                {ordinal(i + 1)}
+                {small ? i + 1 : ordinal(i + 1)}
               </text>
             )}
           </g>

@@ -2,6 +2,7 @@
  * What stands beside a joint along its two tubes: what hand, torch and cup must get past, where on the clock, and what has to be on a tube
  * before the seam closes. By the parts of the spool as they lie.
  */
+import { show, type System } from '../../basics/units';
 import { dot, elbowLength, layOut, type Part, type Vec } from '../../basics/spool';
 
 export type End = 'A' | 'B';
@@ -15,7 +16,7 @@ export type Beside = {
   at: number | null;
 };
 /** In a word, on a drawing. */
-export const besideWords: Record<Beside['kind'], string> = {
+const besideWords: Record<Beside['kind'], string> = {
   bend: 'bend',
   branch: 'branch',
   run: 'run',
@@ -32,8 +33,17 @@ export const besideNames: Record<Beside['kind'], string> = {
   vessel: 'a vessel',
 };
 
+/** How far off it stands: a place hard by the seam is not told as nought. */
+export const offText = ({ from }: Pick<Beside, 'from'>, system: System): string =>
+  from < 1e-3 ? 'right at the seam' : `${show(from, 'length', system)} from the seam`;
+/** The same on a drawing. */
+export const besideShort = (b: Pick<Beside, 'kind' | 'from'>, system: System): string =>
+  `${besideWords[b.kind]} ${b.from < 1e-3 ? 'at it' : show(b.from, 'length', system)}`;
+
 /** m along the tube that a hand with its torch takes beside the seam. A judgement, no source. */
 export const HAND = 0.1;
+/** The same in words, as round as it is known. */
+export const handText = (system: System): string => (system === 'inch' ? '4 in' : '100 mm');
 
 const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 

@@ -76,7 +76,7 @@ describe('a set-up', () => {
     expect(outside([...before, setup({ amps: 82 }), setup({}, 40)])).toEqual([]));
   it('by another WPS than the fit-up, or before there was one, is said', () => {
     expect(outside([...before, setup({ procedure: wps({ id: id(77) }) })])).toEqual(['wps-other']);
-    expect(outside([...before, setup({ procedure: null })])).toEqual(['wps-none']);
+    expect(outside([setup({ procedure: null }, 5), ...before])).toEqual(['wps-none']);
     // Told by code that asked no WPS: nothing is judged of it.
     const { procedure: _, ...old } = setup()[1] as { procedure: unknown };
     expect(outside([...before, ['setup.recorded', old, 30]])).toEqual([]);

@@ -34,10 +34,10 @@ const deviation = (entry: string, step: Deviation['step'], v: Verdict, wps: WpsT
 export function takeWps(s: WeldState): void {
   const { setup, fitup, welded } = s;
   const wps = setup?.procedure;
-  if (setup && fitup && wps === null)
+  if (setup && fitup && wps === null && fitup.at > setup.at)
     s.deviations.push({
       ...{ entry: setup.event, step: 'setup', id: 'wps-none', mends: ['again'], settled: null },
-      text: `Set up before ${wpsName(fitup.wps)} was named, or it is in no register: record the set-up again.`,
+      text: `Set up before ${wpsName(fitup.wps)} was named: record the set-up again.`,
     });
   if (setup && wps) {
     if (fitup && fitup.wps.id !== wps.id)

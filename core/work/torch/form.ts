@@ -155,9 +155,10 @@ export function torchDraws(s: TorchSetup | null, design: Pick<Design, 'size' | '
   return (flow + (s?.trailing?.flow ?? 0)) * (weldSeconds + passes * after);
 }
 
-/** A tungsten as the trade names it in inches: the nearest 32nd. */
-const tungstenTyped = (m: number, system: System): TypedForm =>
-  system === 'inch' ? { electrode: show((Math.round((m / 0.0254) * 32) / 32) * 0.0254, 'length', 'inch') } : {};
+/** A tungsten or a rod as the trade names it: in inches by the nearest 32nd. */
+export const rodText = (m: number, system: System): string =>
+  show(system === 'inch' ? (Math.round((m / 0.0254) * 32) / 32) * 0.0254 : m, 'length', system);
+const tungstenTyped = (m: number, system: System): TypedForm => (system === 'inch' ? { electrode: rodText(m, system) } : {});
 
 /** What stands in the form where no hand typed it: round figures, as a hand would set them. @param set it was set before: then as it was */
 export function torchTyped(known: Partial<Given>, set: boolean, system: System): TypedForm {

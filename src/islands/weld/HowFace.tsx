@@ -2,7 +2,7 @@
 import { leavesSlag, passNames, tackAmps, tackKindWords, wayWords, type PassId } from '../../../core/models/passes';
 import { closedGap, legsText, passAmps, turnsAMinute } from '../../../core/models/passes';
 import { SULPHUR_WINDOW } from '../../../core/models/papers';
-import { besideWords } from '../../../core/models/assembly';
+import { besideShort } from '../../../core/models/assembly';
 import { placeText } from '../../../core/basics/seam';
 import { format, show, showRough } from '../../../core/basics/units';
 import { isOpened } from '../../../core/work/jobs';
@@ -16,7 +16,7 @@ import { useWords } from '../kit/reader';
 import { useShop, useWeld } from './context';
 import { useDesk } from './desk';
 import { Title } from './StagePage';
-import { useSheet, type InSheet } from './useSheet';
+import { useSheet } from './useSheet';
 import { useTorch } from './useTorch';
 
 /** The gap as it was fitted up; null while nobody measured it. */
@@ -24,9 +24,6 @@ function useGap() {
   const f = useWeld().state.fitup;
   return f && { narrow: f.gapNarrow.value, narrowAt: f.gapNarrow.at, wide: f.gapWide.value, wideAt: f.gapWide.at };
 }
-
-const besideText = (list: InSheet['tight'], q: (m: number) => string) =>
-  list.map((b) => ({ at: b.at, text: `${besideWords[b.kind]} ${q(b.from)}` }));
 
 export function HowDrawing() {
   const { state } = useWeld();
@@ -37,7 +34,6 @@ export function HowDrawing() {
   const gap = useGap();
   const [box, room] = useBox<HTMLDivElement>();
   const { seam, size, joint } = state.design;
-  const q = (m: number) => show(m, 'length', system);
   const root = s.amps(s.pass);
   const uneven = gap !== null && gap.wide - gap.narrow > 1e-4;
   const amps = (p: PassId) => {
@@ -46,7 +42,7 @@ export function HowDrawing() {
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-2 lg:absolute lg:inset-0 lg:grid-cols-[minmax(0,1fr)_15.5rem]">
-      <div ref={box} className="relative min-h-96 min-w-0 lg:min-h-0">
+      <div ref={box} className="relative min-h-80 min-w-0 lg:min-h-0">
         {room && (
           <HowView
             {...{ seam, system, room }}
@@ -55,13 +51,13 @@ export function HowDrawing() {
             start={s.sheet.start}
             tieIn={(12 * s.sheet.tieIn) / overOf(state.design).seam}
             gap={uneven ? gap : null}
-            tight={besideText(s.tight, q)}
+            tight={s.tight.map((b) => ({ at: b.at, text: besideShort(b, system) }))}
             {...(seam.kind !== 'straight' && { onStart: (at: number) => act({ do: 'say', name: 'start', text: String(at) }) })}
             className="absolute inset-0 h-full w-full"
           />
         )}
       </div>
-      <div className="relative max-lg:mx-auto max-lg:w-full max-lg:max-w-96">
+      <div className="relative max-lg:mx-auto max-lg:w-full max-lg:max-w-64">
         <GrooveView
           wall={size.wall}
           gap={gap?.wide ?? 0}

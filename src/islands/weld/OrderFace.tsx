@@ -1,10 +1,10 @@
 /** The Side view of the set-up: in which order it goes together. What is on the tube before the seam closes, what comes apart after it, what is in the way. */
 import { useCallback, useMemo } from 'react';
-import { besideNames, HAND } from '../../../core/models/assembly';
+import { besideNames, HAND, handText, offText } from '../../../core/models/assembly';
 import { hourText } from '../../../core/basics/seam';
 import { sideScene } from '../../../core/models/drawing';
 import { partLabel } from '../../../core/models/setup';
-import { clock, show, showRough } from '../../../core/basics/units';
+import { clock, show } from '../../../core/basics/units';
 import { sidesNames } from '../../../core/work/sheet';
 import { Callouts, type Callout } from '../../draw/Callouts';
 import { SideView } from '../../draw/SideView';
@@ -57,8 +57,15 @@ function HandRoom({ room }: { room: Room }) {
         fill="none"
         {...(tight.length > 0 && { strokeDasharray: '6 4' })}
       />
-      <text x={j.x} y={y - 14} textAnchor="middle" className="fill-base-content text-[15px]">
-        a hand with its torch takes {showRough(HAND, 'length', system)} either way
+      <text
+        x={j.x}
+        y={y - 14}
+        textAnchor="middle"
+        className="fill-base-content stroke-base-100 text-[15px]"
+        strokeWidth="5"
+        paintOrder="stroke"
+      >
+        a hand with its torch takes {handText(system)} either way
       </text>
     </svg>
   );
@@ -108,7 +115,7 @@ function OrderWords({ room }: { room: Room }) {
         off: 60,
         node: (
           <Stands label={`${besideNames[t.kind]}${t.at === null ? '' : ` at ${hourText(t.at)}`}`}>
-            <span className="text-base">{show(t.from, 'length', system)} from the seam</span>
+            <span className="text-base">{offText(t, system)}</span>
           </Stands>
         ),
       })),
@@ -151,7 +158,7 @@ export function OrderHead() {
       title={title}
       reason={[
         near
-          ? `${besideNames[near.kind].replace(/^./, (c) => c.toUpperCase())} stands ${show(near.from, 'length', system)} from the seam${near.at === null ? '' : ` at ${hourText(near.at)} o'clock`}: a hand with its torch takes about ${show(HAND, 'length', system)}.`
+          ? `${besideNames[near.kind].replace(/^./, (c) => c.toUpperCase())} stands ${offText(near, system)}${near.at === null ? '' : ` at ${hourText(near.at)} o'clock`}: a hand with its torch takes about ${handText(system)}.`
           : '',
         sheet.slips.length ? `Must still come apart: ${sheet.slips.join(', ')}.` : '',
         sheet.sides === 'one' ? '' : `${sidesNames[sheet.sides]}.`,

@@ -3,8 +3,8 @@ import { useEffect, useMemo } from 'react';
 import { clock, format, rough, show, showRough, type System } from '../../../core/basics/units';
 import { alloys, gasWants, isTitanium } from '../../../core/basics/materials';
 import { postPurge } from '../../../core/models/heat';
-import { cupFlow, type TorchPlan } from '../../../core/models/shield';
-import { meanOf } from '../../../core/models/passes';
+import { ARC_HELD, cupFlow, type TorchPlan } from '../../../core/models/shield';
+import { heatByModel, meanOf, secondsRound } from '../../../core/models/passes';
 import { outsideText } from '../../../core/models/wps';
 import { itemsOf } from '../../../core/work/registers';
 import {
@@ -83,7 +83,7 @@ function SetupStage() {
     <Form
       of={table}
       known={known}
-      typed={{ ...torchTyped(torch, s !== null, system), ...(s?.sheet ? {} : { tieIn: showRough(first.tieIn, 'length', system) }) }}
+      typed={{ ...torchTyped(torch, s !== null, system), tieIn: showRough(first.tieIn, 'length', system) }}
       system={system}
       label={s ? 'Record the set-up again' : 'Record the set-up'}
       onWrong={(names) => {
@@ -138,6 +138,24 @@ const inOrder = new Set(['onA', 'onB', 'slips', 'sides', 'clamp']);
 const shownOn = (name: string): View =>
   name === 'amps' || !(name in torchForm) ? (inOrder.has(name) ? 'side' : name === 'amps' ? 'plan' : 'end') : 'plan';
 
+/** Travel as a hand counts it, and the heat that goes into each length: by the volts of the arc itself. */
+function TurnSaid({ view: { read } }: { view: View_ }) {
+  const { state } = useWeld();
+  const { system } = useShop();
+  const { seam } = state.design;
+  const amps = meanTyped(read);
+  const { travel } = read;
+  if (amps === undefined || travel == null || !(travel > 0)) return null;
+  return (
+    <p className="text-sm">
+      <strong className="font-figure">{Math.round(secondsRound(overOf(state.design).seam, travel))} s</strong>{' '}
+      {seam.kind === 'straight' ? 'for the seam' : 'a turn'};{' '}
+      <strong className="font-figure">{show(heatByModel(amps, travel, ARC_HELD), 'heat', system)}</strong> goes in, by the volts of the arc
+      itself.
+    </p>
+  );
+}
+
 function TorchFields({ view }: { view: View_ }) {
   const { system } = useShop();
   const { cup, lens, shield, pulsed, tungsten } = view.read;
@@ -161,6 +179,7 @@ function TorchFields({ view }: { view: View_ }) {
         <Field name="tungsten" />
         <Field name="grind" hint="the whole angle" />
       </div>
+      <TurnSaid view={view} />
       {tungsten === 'thoriated' && <p className="border-l-8 border-base-content bg-base-100 p-2 text-sm">□ {THORIATED}</p>}
       <Field name="pulsed" />
       {pulsed && (
