@@ -26,6 +26,8 @@ export type HowProps = {
   tight: readonly { at: number | null; text: string }[];
   /** a slip, a stop, a re-start */
   stops?: readonly { at: number; text: string }[];
+  /** its arcs are told apart by their order; a turn in one go has none */
+  ordered?: boolean;
   /** all of it is in */
   welded?: boolean;
   /** the start is set on it, by pointer or arrow keys */
@@ -61,6 +63,7 @@ function HowClock({
   gap,
   tight,
   stops = [],
+  ordered = true,
   welded = false,
   onStart,
   onPress,
@@ -104,20 +107,7 @@ function HowClock({
         },
       })}
     >
-      <defs>
-        <marker
-          id="how-arrow"
-          viewBox="0 0 10 10"
-          refX="7"
-          refY="5"
-          markerWidth="15"
-          markerHeight="15"
-          markerUnits="userSpaceOnUse"
-          orient="auto"
-        >
-          <path d="M0 0l10 5l-10 5z" className="fill-base-content" />
-        </marker>
-      </defs>
+      <Arrowhead />
       {/* the tube, its wall thicker than it is */}
       <path
         d={sector(cx, cy, r - 26, r, 12, 12)}
@@ -174,7 +164,7 @@ function HowClock({
                 <tspan className="text-[15px] font-normal"> A</tspan>
               </text>
             )}
-            {!whole && (
+            {!whole && ordered && (
               <text x={order.x} y={order.y + 7} textAnchor="middle" className="fill-base-content font-figure text-[17px]">
                 {small ? i + 1 : ordinal(i + 1)}
               </text>
@@ -231,6 +221,23 @@ function HowClock({
   );
 }
 
+const Arrowhead = () => (
+  <defs>
+    <marker
+      id="how-arrow"
+      viewBox="0 0 10 10"
+      refX="7"
+      refY="5"
+      markerWidth="15"
+      markerHeight="15"
+      markerUnits="userSpaceOnUse"
+      orient="auto"
+    >
+      <path d="M0 0l10 5l-10 5z" className="fill-base-content" />
+    </marker>
+  </defs>
+);
+
 /** Where the arc is struck: a ring about the seam. */
 const Start = ({ x, y }: { x: number; y: number }) => (
   <g data-start>
@@ -256,20 +263,7 @@ function HowRule({ legs, seam, system, room, tacks, start, tight, stops = [], we
         if (at >= -0.2 && at <= 12.2) onPress?.(Math.min(12, Math.max(0, at)));
       }}
     >
-      <defs>
-        <marker
-          id="how-arrow"
-          viewBox="0 0 10 10"
-          refX="7"
-          refY="5"
-          markerWidth="15"
-          markerHeight="15"
-          markerUnits="userSpaceOnUse"
-          orient="auto"
-        >
-          <path d="M0 0l10 5l-10 5z" className="fill-base-content" />
-        </marker>
-      </defs>
+      <Arrowhead />
       <rect
         x={left}
         y={y - 40}

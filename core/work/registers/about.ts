@@ -21,6 +21,7 @@ export function aboutItem(i: RegisterItem, system: System): string {
         `revision ${i.body.revision}`,
         i.body.about,
         i.body.amps && `${i.body.amps[0]} to ${i.body.amps[1]} A`,
+        Object.keys(i.body.limits ?? {}).length > 0 && `${Object.keys(i.body.limits ?? {}).length} ranges`,
         i.body.metals?.length && `for ${i.body.metals.join(' and ')}`,
       );
     case 'gas': {

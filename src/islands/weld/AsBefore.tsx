@@ -69,6 +69,7 @@ export function AsBefore({ again }: { again: GasAgain }) {
         {gasNames[values.purge.body.gas]} {values.purge.label}
         {[values.cylinder, values.meter].map((x) => x && `, ${x.label}`)}; {monitor ? `${monitor.name}, checked this shift` : 'no monitor'}.
         {torch && ` Cup ${torch.cup}${torch.lens ? ' with lens' : ''}, ${show(torch.flow, 'flow', system)}, ${Math.round(torch.amps)} A.`}
+        {torch && torch.reason !== '' && <strong> □ Outside the WPS, with the reason of then: {torch.reason}</strong>}
       </p>
       <RefusalNote refusal={refusal} />
       <button

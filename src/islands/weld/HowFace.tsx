@@ -48,6 +48,7 @@ export function HowDrawing() {
             {...{ seam, system, room }}
             legs={s.legs.map((l) => ({ ...l, amps: root === null ? null : root * l.share }))}
             tacks={s.tacks}
+            ordered={s.sheet.way !== 'round'}
             start={s.sheet.start}
             tieIn={(12 * s.sheet.tieIn) / overOf(state.design).seam}
             gap={uneven ? gap : null}

@@ -124,6 +124,7 @@ function DoneDrawing() {
           {...{ seam, system, room }}
           legs={legs.map((l) => ({ ...l, amps: amps === null ? null : amps * l.share }))}
           tacks={[]}
+          ordered={sheet.way !== 'round'}
           start={sheet.start}
           tieIn={(12 * sheet.tieIn) / overOf(state.design).seam}
           gap={null}
