@@ -254,7 +254,12 @@ for (const [system, name] of [
     const stages = [...new Map(welds.map((w) => [w.due, w.id])).values()];
     const found: Record<string, string[]> = {};
     const pages = ['/', '/gas', '/registers', '/devices', '/criteria', '/people', '/work/new', '/cautions'];
-    for (const path of [...pages, ...stages.map((id) => `/welds/${id}`), ...stages.map((id) => `/welds/${id}/record`)]) {
+    for (const path of [
+      ...pages,
+      ...stages.map((id) => `/welds/${id}`),
+      ...stages.map((id) => `/welds/${id}/record`),
+      `/welds/${stages[0]}/sheet`,
+    ]) {
       const hits = (await textOf(page, path)).match(others[system]);
       if (hits) found[path] = [...new Set(hits.map((h) => h.trim()))];
     }

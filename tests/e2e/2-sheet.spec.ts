@@ -11,7 +11,6 @@ import {
   enterWork,
   field,
   fitUp,
-  json,
   press,
   session,
   tell,
@@ -191,12 +190,25 @@ test('the weld as it was done: one press for the sheet, else what was not, by cl
 test('an essential variable outside the WPS: the verdict refers until a named person has decided', async ({ page }) => {
   const { request } = page;
   await session(request, 'Odile Marrow');
-  const body = {
-    ...{ revision: '1', amps: null, about: 'Thin tube alone', metals: ['316L'], essential: ['thickness'] },
-    limits: { thickness: { low: null, high: 1.2e-3 } },
-  };
-  const sent = await request.post('/api/registers', { headers: json, data: { kind: 'wps', label: 'DEMO-WPS-THIN', body } });
-  const { id: wps } = (await sent.json()) as { id: string };
+  await page.goto('/registers');
+  await awake(page);
+  await press(page, 'Enter something new');
+  await page.getByRole('group', { name: 'What is new' }).getByRole('button', { name: 'WPS' }).click();
+  const box = (name: string) => page.getByRole('textbox', { name, exact: true });
+  await box('Number').fill('DEMO-WPS-THIN');
+  await box('Revision').fill('1');
+  await box('Amps').fill('75 to 40');
+  await box('Wall qualified').fill('thin');
+  await press(page, 'Put it on the shelf');
+  await expect(page.getByText('The first is more than the second. Change one of the two.')).toBeVisible();
+  await expect(page.getByText(/Two ends, such as/)).toBeVisible();
+  await expect(box('Amps')).toHaveValue('75 to 40');
+  await box('Amps').fill('20 to 75 A');
+  await box('Wall qualified').fill('to 1.2 mm');
+  await press(page, 'Put it on the shelf');
+  await expect(page.getByRole('article', { name: 'DEMO-WPS-THIN' })).toContainText('2 ranges');
+  const shelf = (await (await request.get('/api/registers')).json()) as { id: string; label: string }[];
+  const wps = shelf.find((x) => x.label === 'DEMO-WPS-THIN')?.id ?? '';
   const [weld = ''] = await atPurge(page, { spool: 'SH-7', size, torch: false }, false);
   const welder = await session(request);
   const named = { id: wps, label: 'DEMO-WPS-THIN' };

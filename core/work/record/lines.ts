@@ -1,6 +1,6 @@
 /** The figure that mattered: one line for a stage that is done. */
 import { outcomeNames } from '../../models/criteria';
-import { clock, show, type System, timed } from '../../basics/units';
+import { clock, inSystem, show, type System, timed } from '../../basics/units';
 import { cleanLine } from '../clean';
 import { fitupLine } from '../fitup';
 import { gasLine } from '../gas';
@@ -35,9 +35,9 @@ const wrongPaper = (s: WeldState, step: 'fitup' | 'gas'): string | undefined => 
 };
 
 /** What lies outside the WPS, as long as nobody has dealt with it. */
-const outside = (s: WeldState, step: 'setup' | 'weld'): string | undefined => {
+const outside = (s: WeldState, step: 'setup' | 'weld', system: System): string | undefined => {
   const open = openDeviations(s).find((d) => d.step === step);
-  return open && `■ Outside the WPS. ${open.text}`;
+  return open && inSystem(`■ Outside the WPS. ${open.text}`, system);
 };
 
 export function stageLine(s: WeldState, stage: Stage, system: System): string {
@@ -47,14 +47,16 @@ export function stageLine(s: WeldState, stage: Stage, system: System): string {
     case 'gas':
       return wrongPaper(s, 'gas') ?? (s.gas ? gasLine(s.gas, system) : '');
     case 'setup':
-      return outside(s, 'setup') ?? (s.setup ? torchLine(s.setup, system) : '');
+      return outside(s, 'setup', system) ?? (s.setup ? torchLine(s.setup, system) : '');
     case 'purge':
       return s.arcs.length ? arcOxygen(s) : '';
     case 'weld': {
       const seconds = s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000;
       const [other, ...more] = s.welded ? differences(s.welded, s.setup, s.design, system) : [];
       const arc = `Arc ${timed(seconds)} in ${s.arcs.length} ${s.arcs.length === 1 ? 'run' : 'runs'}${s.rewelds ? `, R${s.rewelds}` : ''}`;
-      return outside(s, 'weld') ?? (other ? `${arc}; not as the sheet: ${other}${more.length ? ` and ${more.length} more` : ''}` : arc);
+      return (
+        outside(s, 'weld', system) ?? (other ? `${arc}; not as the sheet: ${other}${more.length ? ` and ${more.length} more` : ''}` : arc)
+      );
     }
     case 'look':
       return s.verdict ? outcomeNames[s.verdict.outcome] : '';
@@ -120,7 +122,7 @@ export function railLine(s: WeldState, stage: Stage, system: System): string {
             : s.gas.purge.label
           : '';
     case 'setup':
-      return outside(s, 'setup') ? worst('outside WPS') : s.setup ? `cup ${s.setup.cup}, ${Math.round(s.setup.amps)} A` : '';
+      return outside(s, 'setup', system) ? worst('outside WPS') : s.setup ? `cup ${s.setup.cup}, ${Math.round(s.setup.amps)} A` : '';
     case 'purge': {
       const struck = s.arcs.flatMap((a) => a.atArc ?? []);
       const read = struck.flatMap((a) => (a.reading ? [a.reading.ppm] : []));
@@ -129,7 +131,7 @@ export function railLine(s: WeldState, stage: Stage, system: System): string {
       return s.arcs.length === 0 ? '' : early ? worst(`early, ${most}`) : `${most} at arc`;
     }
     case 'weld':
-      return outside(s, 'weld')
+      return outside(s, 'weld', system)
         ? worst('outside WPS')
         : `arc ${clock(s.arcs.reduce((n, a) => n + (a.off === null ? 0 : a.off - a.on), 0) / 1000)}${s.rewelds ? `, R${s.rewelds}` : ''}`;
     default:

@@ -91,6 +91,12 @@ export function weldedOf(v: Given, stops: readonly Stop[], design: Design, setup
   };
 }
 
+/** Nothing of it was otherwise. */
+export const AS_THE_SHEET: Welded = {
+  ...{ amps: null, volts: null, travel: null, flow: null, cup: null, way: null, passes: [], stops: [] },
+  ...{ reason: '', words: '' },
+};
+
 export const asTheSheet = (w: Welded): boolean =>
   w.amps === null &&
   w.volts === null &&

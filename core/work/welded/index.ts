@@ -13,7 +13,7 @@ import { asTheSheet, stopNames, turnSeconds } from './form';
 import type { Welded } from './body';
 
 export type { Stop, StopKind, Welded } from './body';
-export { asTheSheet, stopNames, turnSeconds, weldedForm, weldedKnown, weldedOf, type WeldedForm } from './form';
+export { AS_THE_SHEET, asTheSheet, stopNames, turnSeconds, weldedForm, weldedKnown, weldedOf, type WeldedForm } from './form';
 
 const first = z.object({
   amps: six.amps.nullable(),

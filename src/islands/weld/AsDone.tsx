@@ -4,6 +4,7 @@ import { clock } from '../../../core/basics/units';
 import { placeText } from '../../../core/basics/seam';
 import type { ArcSpan } from '../../../core/work/run';
 import {
+  AS_THE_SHEET,
   asTheSheet,
   differences,
   stopNames,
@@ -57,8 +58,7 @@ export function AsDone() {
   const turn = s?.travel == null ? null : turnSeconds(design, s.travel) * (s.sheet?.passes.reduce((n, p) => n + p.times, 0) ?? 1);
   const asSheet = async () => {
     setBusy(true);
-    const none = { amps: null, volts: null, travel: null, flow: null, cup: null, way: null, passes: [], stops: [], reason: '', words: '' };
-    setRefusal(await record({ stream: state.id, type: 'welded.recorded', body: none }));
+    setRefusal(await record({ stream: state.id, type: 'welded.recorded', body: AS_THE_SHEET }));
     setBusy(false);
   };
   return (

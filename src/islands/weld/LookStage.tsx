@@ -6,6 +6,7 @@ import { insideByNames, type Look } from '../../../core/work/look';
 import { useWords } from '../kit/reader';
 import { useShop, useWeld } from './context';
 import { useLooking } from './desk';
+import { AsDoneLine } from './AsDoneLine';
 import { WeldEnd } from './Drawings';
 import { LookChoices } from './LookChoices';
 import type { StageView } from './stageView';
@@ -17,6 +18,7 @@ function LookForm() {
   const { looking } = useLooking();
   return (
     <div className="space-y-3">
+      <AsDoneLine />
       <HowSeen />
       <AllBright />
       <p className="min-h-6 border-l-4 border-base-content pl-2 text-base font-semibold" role="status">
