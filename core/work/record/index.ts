@@ -9,7 +9,7 @@ export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
 export { openDeviations, situation } from './deviations';
 export { carriedFrom, isAlike, type Carried } from './carried';
 export { dams, foldWeld, type WeldState } from './state';
-export { setUp } from './wps';
+export { reasonKnown, setUp } from './wps';
 export { weldFindings } from './findings';
 export { arcOxygen, railLine, stageLine, testRuns, waitsFor } from './lines';
 export { walkStep, type WalkStep } from './walk';

@@ -128,7 +128,6 @@ export function foldWeld(
         break;
     }
   }
-  takeWps(s);
   decide(s, events, verdicts, lastReweld?.seq ?? 0, Math.max(0, ...corrections));
   for (const run of s.runs) {
     s.spans.push(...run.turns.filter((t) => t.weld === s.id).map(({ from, to }) => ({ run: run.id, from, to })));
@@ -162,8 +161,10 @@ function decide(
   reweld: number,
   corrected: number,
 ): void {
+  for (const e of events) if (e.type === 'need.decided') s.need = said(e);
+  // Against the WPS lies what it is now: with the gas, the filler and the backing as they stand.
+  takeWps(s);
   for (const e of events) {
-    if (e.type === 'need.decided') s.need = said(e);
     if (e.type === 'deviation.settled') {
       const d = s.deviations.find((x) => x.entry === e.body.entry && x.id === e.body.id);
       if (d) d.settled = `Referred: ${e.body.reason}`;

@@ -95,6 +95,19 @@ describe('a set-up', () => {
   });
 });
 
+describe('a purge left out', () => {
+  const option = { choice: 'none', result: 'Sugar', gas: 0, seconds: 0, money: null, speaks: 'mind', given: [] };
+  const need: Say = ['need.decided', { choice: 'none', reason: 'Exhaust, scale accepted', options: [option] }, 25];
+  const purged = (essential: RowId[]) => setup({ procedure: wps({ ranges: { ...allowed, backing: ['purge'] }, essential }) });
+  it('was decided with its reason: it is not asked for twice', () => {
+    const s = weld([...before, need, purged([])], []);
+    expect(s.deviations).toMatchObject([{ id: 'wps-backing', settled: 'Named, with its reason.' }]);
+    expect(s.deviations[0]?.text).toContain('Said of it: Exhaust, scale accepted.');
+  });
+  it('where the WPS counts it as essential wants a decision of its own', () =>
+    expect(outside([...before, need, purged(['backing'])])).toEqual(['wps-backing']));
+});
+
 describe('the weld as it was done', () => {
   const arcs = one();
   it('as the sheet says it stands in the record, and is missed where nobody said it', () => {

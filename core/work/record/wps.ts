@@ -23,6 +23,15 @@ export function setUp(s: WeldState, b: Pick<Set, 'amps' | 'travel' | 'flow' | 'c
   };
 }
 
+/**
+ * The reason something outside has already: leaving the purge out was decided with one, by whoever decided it. An essential variable
+ * wants a decision of its own.
+ */
+export const reasonKnown = (
+  v: Pick<Verdict, 'of' | 'essential'>,
+  need: Pick<NonNullable<WeldState['need']>, 'reason'> | null,
+): string | null => (v.of === 'backing' && !v.essential && need ? need.reason : null);
+
 const deviation = (entry: string, step: Deviation['step'], v: Verdict, wps: WpsThen, reason: string): Deviation => ({
   ...{ entry, step, id: `wps-${v.id}`, mends: ['again'], essential: v.essential },
   text: `${outsideText(v, wpsName(wps))}${reason === '' ? '' : ` Said of it: ${reason.replace(/[.\s]+$/, '')}.`}`,
@@ -46,7 +55,7 @@ export function takeWps(s: WeldState): void {
         text: `Set up by ${wpsName(wps)}, fitted up by ${wpsName(fitup.wps)}: record the set-up again.`,
       });
     for (const v of wpsVerdicts(wps, setUp(s, setup), s.design, 'metric'))
-      if (!v.inside) s.deviations.push(deviation(setup.event, 'setup', v, wps, setup.reason));
+      if (!v.inside) s.deviations.push(deviation(setup.event, 'setup', v, wps, reasonKnown(v, s.need) ?? setup.reason));
   }
   if (setup && wps && welded)
     for (const v of weldedSaid(welded, doneOf(welded, setup), wps, setUp(s, doneOf(welded, setup)), s.design))

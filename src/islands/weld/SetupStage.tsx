@@ -91,7 +91,7 @@ function SetupStage() {
         if (!names.some((n) => shownOn(n) === face)) act({ do: 'turn', view });
       }}
       onRecord={(v) => {
-        const out = over?.verdicts.filter((x) => !x.inside) ?? [];
+        const out = over?.unsaid ?? [];
         if (out.length > 0 && isNoReason(v.reason))
           return Promise.resolve({ error: NO_REASON, reasons: out.map((x) => outsideText(x, over?.name ?? '')), status: 422 });
         const cup = { cup: Number(v.cup), lens: v.lens, screen: v.lens && v.screen };

@@ -4,6 +4,7 @@ import { Field } from '../kit/Field';
 import { useShop, useWeld } from './context';
 import type { Torch } from './desk';
 import { useWps } from './useSheet';
+import { reasonKnown } from '../../../core/work/record';
 import { itemsOf } from '../../../core/work/registers';
 
 export function WpsOver({ torch }: { torch: Torch }) {
@@ -30,12 +31,13 @@ export function WpsOver({ torch }: { torch: Torch }) {
             <li key={v.id} className="font-semibold">
               {v.essential ? '■' : '□'} {v.label}
               {v.at === null ? '' : `, ${v.at}`}: {v.value}. It gives {v.range}.
+              {reasonKnown(v, state.need) !== null && <span className="font-normal"> Decided: {reasonKnown(v, state.need)}.</span>}
               <Range v={v} />
             </li>
           ))}
         </ul>
       )}
-      {out.length > 0 && (
+      {over.unsaid.length > 0 && (
         <>
           <Field
             name="reason"

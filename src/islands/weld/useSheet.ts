@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { besideJoint, tightOf, type Beside } from '../../../core/models/assembly';
 import { tackPlaces, type PassId, type Share } from '../../../core/models/passes';
 import { procedureOf, itemsOf } from '../../../core/work/registers';
-import { setUp } from '../../../core/work/record';
+import { reasonKnown, setUp } from '../../../core/work/record';
 import { legsOfSheet, sheetByRule, wpsVerdicts, type Sheet } from '../../../core/work/sheet';
 import type { Verdict } from '../../../core/models/wps';
 import { useShop, useWeld } from './context';
@@ -63,7 +63,7 @@ export function useSheet(torch: Pick<Torch, 'plan'>): InSheet {
 }
 
 /** How the set-up in hand lies to its WPS; null where no WPS is named yet, or it is in no register. */
-export function useWps(torch: Torch): { name: string; verdicts: Verdict[] } | null {
+export function useWps(torch: Torch): { name: string; verdicts: Verdict[]; unsaid: Verdict[] } | null {
   const { state } = useWeld();
   const { registers, system } = useShop();
   const { sheet } = useSheet(torch);
@@ -79,6 +79,9 @@ export function useWps(torch: Torch): { name: string; verdicts: Verdict[] } | nu
     if (!wps || amps === undefined || flow === undefined) return null;
     const p = procedureOf(wps);
     const said = setUp(state, { amps, travel, flow, cup, sheet });
-    return { name: `${p.label} revision ${p.revision}`, verdicts: wpsVerdicts(p, said, state.design, system) };
+    const verdicts = wpsVerdicts(p, said, state.design, system);
+    // What lies outside and has no reason of its own yet.
+    const unsaid = verdicts.filter((v) => !v.inside && reasonKnown(v, state.need) === null);
+    return { name: `${p.label} revision ${p.revision}`, verdicts, unsaid };
   }, [wps, amps, travel, flow, cup, sheet, state, system]);
 }
