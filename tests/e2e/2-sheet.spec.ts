@@ -238,3 +238,24 @@ test('an essential variable outside the WPS: the verdict refers until a named pe
   await allBright(page);
   await expect(page.getByTestId('verdict')).not.toHaveText('Refer to the engineer');
 });
+
+test('a straight seam has no clock: its arcs stand on the rule; a head is asked what it runs, and for its coupon', async ({ page }) => {
+  await atPurge(page, { spool: 'SH-8', joint: 'straight', seam: { kind: 'straight', length: 0.42 }, size, torch: false });
+  await face(page, 'How');
+  await expect(title(page)).toContainText('From edge to edge.');
+  await field(page, 'Way round').selectOption('back-step');
+  const drawn = page.getByRole('img', { name: /^How it is welded\. Arc 1:/ });
+  await expect(drawn).toBeVisible();
+  // 420 mm in steps of about two inches.
+  await expect(drawn).toHaveAttribute('aria-label', /Arc 8: .*tacks\.$/);
+  await field(page, 'Process').selectOption('orbital');
+  await expect(page.getByText(/No coupon named/)).toBeVisible();
+  await press(page, 'Record the set-up');
+  await expect(page.getByText('Enter it as it stands on the machine.').first()).toBeVisible();
+  await field(page, 'Head').fill('Head 3');
+  await field(page, 'Program').fill('12');
+  await field(page, 'Its revision').fill('b');
+  await field(page, 'Coupon looked at first').fill('C-4');
+  await press(page, 'Record the set-up');
+  await expect(due(page, 'purge')).toBeVisible();
+});

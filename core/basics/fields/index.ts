@@ -21,4 +21,4 @@ export {
 } from './kinds';
 export { readForm, readSoFar, writeForm, type Across, type Table, type Values } from './form';
 export { within } from './schema';
-export { spanOf, spanText, type Span } from './span';
+export { spanExample, spanOf, spanText, type Span } from './span';

@@ -37,7 +37,7 @@ export function spanOf(of: Quantity, label: string, { hint, most = Infinity }: {
         return p.ok ? good({ low: null, high: p.value }) : bad(p.error);
       }
       if (a === '') {
-        if (begin === '') return bad(`Two ends, such as ${example(of, system)}; or "to" or "from" and one.`);
+        if (begin === '') return bad(`Two ends, such as ${spanExample(of, system)}; or "to" or "from" and one.`);
         const p = one(begin, system, undefined);
         return p.ok ? good({ low: p.value, high: null }) : bad(p.error);
       }
@@ -53,16 +53,17 @@ export function spanOf(of: Quantity, label: string, { hint, most = Infinity }: {
   };
 }
 
-const example = (of: Quantity, system: System): string =>
+/** How one is typed. */
+export const spanExample = (of: Quantity, system: System): string =>
   ({
     current: '40 to 75 A',
     voltage: '8 to 12 V',
     length: system === 'inch' ? '1/16 to 3/16 in' : '1.6 to 4.8 mm',
     flow: system === 'inch' ? '15 to 25 CFH' : '7 to 12 L/min',
     speed: system === 'inch' ? '2 to 8 in/min' : '1 to 3 mm/s',
-    heat: system === 'inch' ? '5 to 20 kJ/in' : '0.2 to 0.8 kJ/mm',
-    temperature: system === 'inch' ? '50 to 350 °F' : '10 to 175 °C',
-  })[of as 'current'] ?? '4 to 8';
+    heat: system === 'inch' ? 'to 20 kJ/in' : 'to 0.8 kJ/mm',
+    temperature: system === 'inch' ? 'to 350 °F' : 'to 175 °C',
+  })[of as 'current'] ?? '8 to 16';
 
 /** A range as a welder reads it. */
 export function spanText({ low, high }: Span, of: Quantity, system: System): string {

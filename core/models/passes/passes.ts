@@ -6,8 +6,8 @@ import { AUTOGENOUS_MOST, startingAmps } from '../heat';
 export const processSchema = z.enum(['tig', 'orbital', 'stick', 'wire']);
 export type Process = z.infer<typeof processSchema>;
 export const processNames: Record<Process, string> = {
-  tig: 'TIG, by hand',
-  orbital: 'TIG, orbital head',
+  tig: 'TIG by hand',
+  orbital: 'Orbital TIG',
   stick: 'Stick',
   wire: 'Wire',
 };

@@ -5,7 +5,7 @@ import type { Seam } from '../../basics/seam';
 export const tackKindSchema = z.enum(['short', 'burst', 'bridge', 'pull']);
 export type TackKind = z.infer<typeof tackKindSchema>;
 export const tackKindNames: Record<TackKind, string> = {
-  short: 'Short, low heat',
+  short: 'Short taps',
   burst: 'Burst, about double',
   bridge: 'Bridge, cut out',
   pull: 'To pull the gap shut',

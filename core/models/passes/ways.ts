@@ -1,7 +1,7 @@
 /** Ways round a joint: in which order its arcs are welded, and which way each. Places are twelfths of the seam (basics/seam). */
 import { z } from 'zod';
 import { arcOf, hourText, placeShort, type Arc, type Seam } from '../../basics/seam';
-import type { System } from '../../basics/units';
+import { showRough, type System } from '../../basics/units';
 
 export const waySchema = z.enum(['round', 'halves', 'quarters', 'opposite', 'back-step', 'skip']);
 export type Way = z.infer<typeof waySchema>;
@@ -101,13 +101,18 @@ export const ordinal = (n: number): string => ordinals[n - 1] ?? `${n}th`;
 /** Where a leg begins and ends as it is welded, 0 to 12. */
 export const legEnds = ({ arc, on }: Leg): [number, number] => (on ? [arc.from, arc.to] : [arc.to, arc.from]);
 
+/** Along a straight seam many arcs are told by their number and length. */
+const MANY = 3;
+
 /** The order in words: "6 to 3, 3 to 12, 6 to 9, 9 to 12". */
 export const legsText = (legs: readonly Leg[], seam: Seam, system: System): string =>
-  legs
-    .map((l) => {
-      const [a, b] = legEnds(l);
-      const edge = (p: number, first: boolean) =>
-        seam.kind === 'straight' ? placeShort(first === l.on ? p % 12 : p, seam, system) : hourText(p);
-      return `${edge(a, true)} to ${edge(b, false)}`;
-    })
-    .join(', ');
+  seam.kind === 'straight' && legs.length > MANY
+    ? `${legs.length} arcs of ${showRough(seam.length / legs.length, 'length', system)}`
+    : legs
+        .map((l) => {
+          const [a, b] = legEnds(l);
+          const edge = (p: number, first: boolean) =>
+            seam.kind === 'straight' ? placeShort(first === l.on ? p % 12 : p, seam, system) : hourText(p);
+          return `${edge(a, true)} to ${edge(b, false)}`;
+        })
+        .join(', ');

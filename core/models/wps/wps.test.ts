@@ -49,7 +49,7 @@ it('lists: what is not on one is outside; without filler is a filler of its own'
     ['gas', true],
   ]);
   expect(outsideText(found[0] as (typeof found)[0], 'W-1 revision 2')).toBe(
-    'Process, cap: Stick; W-1 revision 2 gives TIG, by hand. An essential variable.',
+    'Process, cap: Stick; W-1 revision 2 gives TIG by hand. An essential variable.',
   );
 });
 

@@ -7,6 +7,7 @@ import {
   optional,
   quantity,
   several,
+  spanExample,
   spanOf,
   when,
   words,
@@ -66,50 +67,52 @@ const heat = entry(
 );
 
 /** A range the WPS gives, as it is typed: "40 to 75 A", "to 1.5 kJ/mm". Empty: it does not say. */
-const wpsSpans = Object.fromEntries(Object.entries(spanRows).map(([id, { label, of }]) => [id, spanOf(of, label)])) as Record<
-  SpanId,
-  Field<Span | null>
->;
+const wpsSpans = (system: System) =>
+  Object.fromEntries(
+    Object.entries(spanRows).map(([id, { label, of }]) => [id, spanOf(of, label, { hint: `such as ${spanExample(of, system)}` })]),
+  ) as Record<SpanId, Field<Span | null>>;
+const spanIds = Object.keys(spanRows) as SpanId[];
 const essentialNames = Object.fromEntries(rowIds.map((id) => [id, rowLabel(id)])) as Record<RowId, string>;
 const apart = (typed: string): string[] =>
   typed
     .split(/[,;]/)
     .map((s) => s.trim())
     .filter(Boolean);
-const wps = entry(
-  'wps',
-  {
-    label: asMarked('Number'),
-    revision: words('Revision', { least: 1, most: 12, says: 'Enter the revision.' }),
-    ...wpsSpans,
-    filler: words('Filler classes', { most: 120, hint: 'such as ER316L, none' }),
-    about: words('For', { most: 120 }),
-    metals: several('Base metals it is for; none: it does not say', alloyNames),
-    process: several('Processes; none: it does not say', processNames),
-    position: several('Positions; none: it does not say', positionNames),
-    gas: several('Torch gas; none: it does not say', gasNames),
-    backing: several('Inside; none: it does not say', backingNames),
-    essential: several('Essential: outside, a named person decides', essentialNames),
-  },
-  { essential: [...usuallyEssential] },
-  ({ revision, about, metals, essential, filler, process, position, gas: gases, backing, ...spans }) => {
-    const { amps } = spans;
-    const lists = { process, position, gas: gases, backing, filler: apart(filler) };
-    const said = (Object.keys(wpsSpans) as SpanId[]).map((id): [string, Span | null] => [id, spans[id]]).filter(([, s]) => s !== null);
-    const given: [string, unknown][] = [...said, ...Object.entries(lists).filter(([, l]) => l.length > 0)];
-    return {
-      ...{ revision, about, metals, essential, limits: Object.fromEntries(given) as Record<string, unknown> },
-      amps: amps?.low != null && amps.high !== null ? [amps.low, amps.high] : null,
-    };
-  },
-  ({ revision, about, metals, amps, limits = {}, essential }) => ({
-    ...(Object.fromEntries(Object.keys(wpsSpans).map((id) => [id, limits[id as SpanId] ?? null])) as Record<SpanId, Span | null>),
-    ...{ revision, about, metals: metals ?? [], essential: essential ?? [...usuallyEssential] },
-    ...{ process: limits.process ?? [], position: limits.position ?? [], gas: limits.gas ?? [], backing: limits.backing ?? [] },
-    filler: (limits.filler ?? []).join(', '),
-    ...(amps && { amps: { low: amps[0], high: amps[1] } }),
-  }),
-);
+const wps = (system: System) =>
+  entry(
+    'wps',
+    {
+      label: asMarked('Number'),
+      revision: words('Revision', { least: 1, most: 12, says: 'Enter the revision.' }),
+      ...wpsSpans(system),
+      filler: words('Filler classes', { most: 120, hint: 'such as ER316L, none' }),
+      about: words('For', { most: 120 }),
+      metals: several('Base metals it is for; none: it does not say', alloyNames),
+      process: several('Processes; none: it does not say', processNames),
+      position: several('Positions; none: it does not say', positionNames),
+      gas: several('Torch gas; none: it does not say', gasNames),
+      backing: several('Inside; none: it does not say', backingNames),
+      essential: several('Essential: outside, a named person decides', essentialNames),
+    },
+    { essential: [...usuallyEssential] },
+    ({ revision, about, metals, essential, filler, process, position, gas: gases, backing, ...spans }) => {
+      const { amps } = spans;
+      const lists = { process, position, gas: gases, backing, filler: apart(filler) };
+      const said = spanIds.map((id): [string, Span | null] => [id, spans[id]]).filter(([, s]) => s !== null);
+      const given: [string, unknown][] = [...said, ...Object.entries(lists).filter(([, l]) => l.length > 0)];
+      return {
+        ...{ revision, about, metals, essential, limits: Object.fromEntries(given) as Record<string, unknown> },
+        amps: amps?.low != null && amps.high !== null ? [amps.low, amps.high] : null,
+      };
+    },
+    ({ revision, about, metals, amps, limits = {}, essential }) => ({
+      ...(Object.fromEntries(spanIds.map((id) => [id, limits[id] ?? null])) as Record<SpanId, Span | null>),
+      ...{ revision, about, metals: metals ?? [], essential: essential ?? [...usuallyEssential] },
+      ...{ process: limits.process ?? [], position: limits.position ?? [], gas: limits.gas ?? [], backing: limits.backing ?? [] },
+      filler: (limits.filler ?? []).join(', '),
+      ...(amps && { amps: { low: amps[0], high: amps[1] } }),
+    }),
+  );
 
 const frost = (system: System) =>
   optional(
@@ -305,6 +308,14 @@ export const entryKnown = (item: RegisterItem, system: System): Record<string, u
   isEntered(item.kind) ? { ...entryOf(item.kind, system).of(item.body as never), label: item.label, expires: item.expires ?? null } : null;
 
 const entryOf = (kind: Entered, system: System): Entry<Entered, Fields> =>
-  ({ heat, wps, gas: gasLot(system), tool, product: product(system), cylinder: cylinder(system), meter: meter(system), cup, shield })[
-    kind
-  ] as unknown as Entry<Entered, Fields>;
+  ({
+    heat,
+    wps: wps(system),
+    gas: gasLot(system),
+    tool,
+    product: product(system),
+    cylinder: cylinder(system),
+    meter: meter(system),
+    cup,
+    shield,
+  })[kind] as unknown as Entry<Entered, Fields>;

@@ -25,7 +25,7 @@ export const liesNames: Record<Lies, string> = {
   overhead: 'Overhead',
 };
 const liesOnPlate: Partial<Record<Lies, string>> = { level: 'Flat', upright: 'Upright', overhead: 'Overhead' };
-export const strikeNames: Record<Strike, string> = { pedal: 'Pedal, remote', lift: 'Lift, as set' };
+export const strikeNames: Record<Strike, string> = { pedal: 'Pedal', lift: 'Lift, as set' };
 export const clampNames: Record<Clamp, string> = {
   none: 'Tacks alone',
   plate: 'Heavy plate',

@@ -1,6 +1,6 @@
 /** The End view of the set-up: how the joint is welded. Its arcs and their current, where it starts, tacks, passes. */
 import { leavesSlag, passNames, tackAmps, tackKindWords, wayWords, type PassId } from '../../../core/models/passes';
-import { closedGap, legsText, passAmps, turnsAMinute } from '../../../core/models/passes';
+import { closedGap, legsText, passAmps, turnsAMinute, wayName } from '../../../core/models/passes';
 import { SULPHUR_WINDOW } from '../../../core/models/papers';
 import { besideShort } from '../../../core/models/assembly';
 import { placeText } from '../../../core/basics/seam';
@@ -92,7 +92,9 @@ export function HowHead() {
           ? closed.text
           : single
             ? `${seam.kind === 'straight' ? 'From edge to edge' : `Round from ${placeText(s.sheet.start, seam, system)}`}.`
-            : `${order}.`
+            : seam.kind === 'straight'
+              ? `${wayName(s.sheet.way, seam)}: ${order}.`
+              : `${order}.`
       }
       reason={`${heldNames[held]}, ${(liesOf(seam)[lies] ?? lies).toLowerCase()}. Wait for penetration at the start; tie in ${showRough(tieIn, 'length', system)} back on sound weld; ${
         strike === 'pedal' ? 'tail off with the pedal' : 'tail off by running ahead'
@@ -185,6 +187,7 @@ function HeadFields() {
 
 /** The fields that stand beside the drawing. */
 export function HowFields() {
+  const { seam } = useWeld().state.design;
   const { act } = useDesk();
   const s = useSheet(useTorch());
   const several = s.sheet.passes.length > 1;
@@ -195,7 +198,7 @@ export function HowFields() {
         <Field name="held" />
         <Field name="lies" />
         <Field name="way" className="col-span-2" />
-        <Field name="start" />
+        {seam.kind !== 'straight' && <Field name="start" />}
         <Field name="counter" />
         <Field name="tackCount" />
         <Field name="tackKind" />

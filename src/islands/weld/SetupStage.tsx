@@ -357,7 +357,7 @@ function BareSaid({ plan }: { plan: TorchPlan }) {
         {format(band[0] ?? 0, 'temperature', system).number} to {format(band[1] ?? 0, 'temperature', system).number}{' '}
         <span className="text-xl font-normal">{format(0, 'temperature', system).unit}</span>
         {bare && bareFor > 0 && seen.at <= seen.course.off && (
-          <span className="ml-4 font-sans text-sm font-normal max-sm:hidden">
+          <span className="mt-0.5 block font-sans text-sm font-normal max-sm:hidden">
             above {showRough(limit, 'temperature', system)} for about {showRough(bareFor, 'time', system)}
           </span>
         )}
