@@ -116,8 +116,16 @@ test('passes of an opened joint: each with its process and amps, and none of the
   await field(page, 'Rod').fill('3.2 mm');
   await expect(page.getByText('Slag off at every restart.')).toBeVisible();
   await expect(page.getByText('The trade: 75 to 115 A')).toBeVisible();
-  await face(page, 'Torch');
-  await field(page, 'Post-flow').fill('12 s');
+  await test.step('what is wrong of a pass that is not in hand is turned to', async () => {
+    await field(page, 'Amps, mean').fill('-4');
+    await passes.getByRole('button', { name: 'Root' }).click();
+    await face(page, 'Torch');
+    await field(page, 'Post-flow').fill('12 s');
+    await press(page, 'Record the set-up');
+    await expect(page.getByText('-4 is below zero.')).toBeVisible();
+    await expect(passes.getByRole('button', { name: 'Cap' })).toHaveAttribute('aria-pressed', 'true');
+    await field(page, 'Amps, mean').fill('85 A');
+  });
   await press(page, 'Record the set-up');
   await expect(due(page, 'purge')).toBeVisible();
   await page.goto(`/welds/${weld}/sheet`);
