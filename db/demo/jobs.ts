@@ -24,6 +24,8 @@ export type Spec = {
   sugar?: boolean;
   outcome?: BodyOf<'verdict.given'>['outcome'];
   drop?: boolean;
+  /** hour at which the torch slipped */
+  slip?: number;
   remarks?: string;
 };
 
@@ -170,7 +172,17 @@ export const batches = (have: Stock): Batch[] => [
     welds: [
       { day: 11, number: 'CS-31', upTo: 'done', gap: [0.05, 12, 0.1, 6], inside: 'bright', outside: 'pale-straw', ppm: 31 },
       { day: 10, number: 'CS-32', upTo: 'done', gap: [0.05, 2, 0.15, 8], inside: 'pale-straw', outside: 'pale-straw', ppm: 38 },
-      { day: 9.7, number: 'CS-33', upTo: 'done', gap: [0.1, 4, 0.3, 10], inside: 'gold', outside: 'straw', ppm: 88, outcome: 'clean' },
+      {
+        day: 9.7,
+        number: 'CS-33',
+        upTo: 'done',
+        gap: [0.1, 4, 0.3, 10],
+        inside: 'gold',
+        outside: 'straw',
+        ppm: 88,
+        outcome: 'clean',
+        slip: 8,
+      },
       { day: 9, number: 'CS-34', upTo: 'passivate', gap: [0.05, 12, 0.1, 6], inside: 'pale-straw', outside: 'straw', ppm: 41 },
       { day: 1, number: 'CS-35', upTo: 'clean', gap: [0.05, 12, 0.1, 6], inside: 'bright', outside: 'pale-straw', ppm: 29 },
     ],

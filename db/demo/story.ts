@@ -11,6 +11,7 @@ import { overOf, planTyped, torchKnown } from '../../core/work/torch';
 import type { Band } from '../../core/models/tint';
 import { eventTypes, type BodyOf, type EventType, versionOf, weldFindings, type SaidOf } from '../../core/work/record';
 import type { Stage } from '../../core/work/stages';
+import { AS_THE_SHEET } from '../../core/work/welded';
 import { append } from '../record/append';
 import { weldRecord } from '../record/stored';
 import type { handClock } from '../clock';
@@ -208,6 +209,8 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     defects: spec.sugar ? [{ kind: 'sugar' as const, side: 'inside' as const, arc: { from: 4, to: 8 } }] : [],
     insideReachable: batch.work.design.insideReachable,
   };
+  const stops = spec.slip === undefined ? [] : [{ kind: 'slip' as const, at: spec.slip }];
+  await say(s.welder, 'welded.recorded', { ...AS_THE_SHEET, stops });
   const look = await say(s.cast.inspector, 'look.recorded', { insideBy: 'borescope', ...found });
   const { seam } = batch.work.design;
   const outcome = spec.outcome ?? 'accept';
