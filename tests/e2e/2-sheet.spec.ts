@@ -122,7 +122,7 @@ test('passes of an opened joint: each with its process and amps, and none of the
     await face(page, 'Torch');
     await field(page, 'Post-flow').fill('12 s');
     await press(page, 'Record the set-up');
-    await expect(page.getByText('-4 is below zero.')).toBeVisible();
+    await expect(page.getByText('-4 A is below zero.')).toBeVisible();
     await expect(passes.getByRole('button', { name: 'Cap' })).toHaveAttribute('aria-pressed', 'true');
     await field(page, 'Amps, mean').fill('85 A');
   });
