@@ -14,7 +14,13 @@ export function WpsOver({ torch }: { torch: Torch }) {
   const named = state.fitup?.wps;
   const wps = itemsOf(registers, 'wps').find((w) => w.id === named?.id);
   if (!over)
-    return named ? null : <p className="text-sm">□ No WPS yet: it is named at the fit-up, and is the limit of what is set here.</p>;
+    return named ? (
+      <p className="text-sm font-bold">
+        {named.label} revision {named.revision}
+      </p>
+    ) : (
+      <p className="text-sm">□ No WPS yet: it is named at the fit-up, and is the limit of what is set here.</p>
+    );
   const out = over.verdicts.filter((v) => !v.inside);
   const essential = out.some((v) => v.essential);
   return (
