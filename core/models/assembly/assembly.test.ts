@@ -49,4 +49,11 @@ it('a jacket on either tube is told with how far it lies back', () => {
   expect(besideJoint([...parts, shell], joint)).toContainEqual({ end: 'B', part: 'j9', kind: 'shell', from: 0.04, at: null });
   expect(layOut([...parts, shell]).faults).toEqual([]);
 });
+it('seen from the other end 3 and 9 change places, 12 and 6 stay', () => {
+  const at = (turn: string) => {
+    const { parts, joint } = laid(`300 mm, weld, elbow ${turn}, 300 mm`);
+    return besideJoint(parts, joint, 'from B to A')[0]?.at;
+  };
+  expect(['up', 'near', 'down', 'far'].map(at)).toEqual([12, 9, 6, 3]);
+});
 it('a joint that is none has nothing beside it', () => expect(besideJoint(laid('300 mm, weld, 300 mm').parts, 'x1')).toEqual([]));

@@ -12,7 +12,7 @@ export type Beside = {
   kind: 'bend' | 'branch' | 'run' | 'ferrule' | 'shell' | 'vessel';
   /** m from the seam, along the tube */
   from: number;
-  /** clock hour it stands at, looking from A to B; null where it stands all round, or the axis is upright and 12 is the drawing's */
+  /** clock hour it stands at; null where it stands all round, or the axis is upright and 12 is the drawing's */
   at: number | null;
 };
 /** In a word, on a drawing. */
@@ -59,9 +59,12 @@ function hourAbout(axis: Vec, to: Vec): number | null {
 
 /**
  * Everything that stands out beside a joint, the nearest first, along either tube until something closes the way.
- * @param joint the part behind the joint, whose a-end it is
+ * @param joint the part behind the joint, whose a-end it is @param looking which way the clock of the weld is seen: from B to A it is turned
+ * round, 3 for 9
  */
-export function besideJoint(parts: readonly Part[], joint: string): Beside[] {
+export function besideJoint(parts: readonly Part[], joint: string, looking = 'from A to B'): Beside[] {
+  const turned = /\bB to A\b/i.test(looking);
+  const seen = (at: number | null) => (at === null || !turned ? at : 12 - (at % 12));
   const byId = new Map(parts.map((p) => [p.id, p]));
   const { ends } = layOut(parts);
   const b = byId.get(joint);
@@ -75,7 +78,7 @@ export function besideJoint(parts: readonly Part[], joint: string): Beside[] {
     if (!part || from > 1) return;
     const own = ends.get(part.id);
     const say = (kind: Beside['kind'], far: number, to: Vec | undefined) =>
-      out.push({ end, part: part.id, kind, from: Math.max(0, far), at: to ? hourAbout(axis, to) : null });
+      out.push({ end, part: part.id, kind, from: Math.max(0, far), at: to ? seen(hourAbout(axis, to)) : null });
     const on = (port: 'a' | 'b', far: number) =>
       port === 'a'
         ? walk(end, part.on ? byId.get(part.on.part) : undefined, part.on?.port ?? 'b', far)

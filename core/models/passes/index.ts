@@ -11,8 +11,8 @@ export {
   type PassId,
   type Process,
 } from './passes';
-export { legEnds, legsOf, legsText, ordinal, wayName, wayNames, waySchema, waysOn, wayWords, type Leg, type Way } from './ways';
+export { legEnds, legsOf, legsText, ordinal, wayName, wayNames, waySchema, waysOn, wayWordsOn, type Leg, type Way } from './ways';
 export { tackAmps, tackKindNames, tackKindSchema, tackKindWords, tackPlaces, type TackKind } from './tacks';
-export { closedGap, closingShare, meltsThrough, sharesOf, type Axis, type Hold, type Share } from './round';
+export { closedGap, closingShare, sharesOf, type Axis, type Hold, type Share } from './round';
 export { meanOf, peakOf, type Pulse } from './pulse';
 export { grossHeat, heatByModel, secondsRound, travelRound, turnsAMinute } from './input';

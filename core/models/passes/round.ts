@@ -2,7 +2,7 @@
 import { figure, input, type Figure } from '../../basics/figure';
 import type { AlloyId } from '../../basics/materials';
 import { hourText, inArc, type Seam } from '../../basics/seam';
-import { arcVoltage, EFFICIENCY, penetrating, taperOf } from '../heat';
+import { arcVoltage, EFFICIENCY, taperOf } from '../heat';
 import { legEnds, legsOf, type Leg, type Way } from './ways';
 
 /** How the work is held while it is welded. */
@@ -41,7 +41,8 @@ export function sharesOf(
   const legs = way === 'round' && seam.kind !== 'straight' ? quartered(start, counter) : legsOf(way, start, seam, counter);
   const netPower = EFFICIENCY * amps * arcVoltage(amps, arcLength);
   const taper = od === null ? null : taperOf({ alloy, wall, od, travel, netPower, current: amps, arcLength }).shares;
-  const fixed = hold === 'fixed' && axis === 'level' && seam.kind !== 'straight';
+  // On a saddle 12 lies along the run: it says nothing of top and bottom.
+  const fixed = hold === 'fixed' && axis === 'level' && seam.kind === 'round';
   let done = 0;
   return legs.map((leg, i) => {
     const own =
@@ -98,7 +99,3 @@ export function closedGap(
     text: `Gap closed at ${seam.kind === 'straight' ? 'its narrow end' : hourText(gap.narrowAt)}: more amps there, not the grinder.`,
   };
 }
-
-/** Current that still melts through where the root has closed to a plain butt, A: the floor of the model at this wall and travel. */
-export const meltsThrough = (alloy: AlloyId, wall: number, travel: number, arcLength: number): number =>
-  penetrating({ alloy, wall, travel, arcLength, start: 20 }, 0).current;

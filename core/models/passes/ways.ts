@@ -14,7 +14,7 @@ export const wayNames: Record<Way, string> = {
   skip: 'Skip, let it cool',
 };
 /** What each is for. Common practice, no source. */
-export const wayWords: Record<Way, string> = {
+const wayWords: Record<Way, string> = {
   round: 'One tie-in. Its own heat comes round to it: less current at the end.',
   halves: 'Both halves run from the start and meet opposite: two tie-ins.',
   quarters: 'Four arcs with room for hand and tape: each begins on sound weld of the last.',
@@ -22,6 +22,12 @@ export const wayWords: Record<Way, string> = {
   'back-step': 'Each arc runs back into the last: less pull.',
   skip: 'No arc beside the last: the joint cools between.',
 };
+/** The same, where the seam has ends. */
+const alongWords: Partial<Record<Way, string>> = {
+  round: 'In one go: start off the edge, less pedal at the far one.',
+  halves: 'Both runs start in the middle, the second on sound weld: the ends stay free to move.',
+};
+export const wayWordsOn = (w: Way, seam: Seam): string => (seam.kind === 'straight' ? (alongWords[w] ?? wayWords[w]) : wayWords[w]);
 /** Along a straight seam there are no quarters. */
 export const waysOn = (seam: Seam): Way[] => (seam.kind === 'straight' ? ['round', 'halves', 'back-step', 'skip'] : [...waySchema.options]);
 export const wayName = (w: Way, seam: Seam): string =>

@@ -28,6 +28,17 @@ export function gasOnBefore(run: RunState, arc: Pick<ArcSpan, 'on'>): number | n
   return since === null ? null : (arc.on - since) / 1000;
 }
 
+/** A mark of a clamp counts for an arc struck so near to it, ms: a hand may have told the arc first. */
+const SAME_ARC = 2000;
+/** Amps a clamp saw as the arcs of this weld burned, the middle one; null without a clamp. */
+export function clampSeen(s: Pick<WeldState, 'runs' | 'arcs'>): number | null {
+  const seen = s.runs
+    .flatMap((r) => r.marks)
+    .flatMap((m) => (m.clampAmps && s.arcs.some((a) => Math.abs(a.on - m.at) < SAME_ARC) ? [m.clampAmps] : []))
+    .sort((a, b) => a - b);
+  return seen[Math.floor(seen.length / 2)] ?? null;
+}
+
 /** How much of a set-up lies outside its WPS. */
 const outsideWords = (s: WeldState): string => {
   const out = s.deviations.filter((d) => d.step === 'setup').length;

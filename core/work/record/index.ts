@@ -14,7 +14,7 @@ export { weldFindings } from './findings';
 export { arcOxygen, railLine, stageLine, testRuns, waitsFor } from './lines';
 export { walkStep, type WalkStep } from './walk';
 export { conclusionOf, reportOf, type Paragraph, type Part, type Sentence } from './report';
-export { frontOf, gasOnBefore, missingOf, worstWelding, type FrontRow } from './front';
+export { clampSeen, frontOf, gasOnBefore, missingOf, worstWelding, type FrontRow } from './front';
 export { storyOf, type Told } from './story';
 export { gasTime, gasUse, gasUseWords, type GasUse } from './gasUse';
 export { eventJsonSchemas, recordFile, recordJsonSchema, weldRecordSchema, type WeldRecordFile } from './file';

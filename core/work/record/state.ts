@@ -135,6 +135,7 @@ export function foldWeld(
     s.contradictions.push(...run.contradictions);
   }
   if (s.arcs.length && !s.fitup) s.contradictions.push('Welded before the fit-up was recorded.');
+  if (s.welded && !s.arcs.length) s.contradictions.push('How it was welded was said before there was an arc.');
   for (const arc of s.arcs) {
     const r = arc.atArc?.reading;
     if (arc.atArc && !arc.atArc.ready)

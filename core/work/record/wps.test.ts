@@ -4,7 +4,7 @@ import { ROUND } from '../../basics/seam';
 import { judge, type Tint } from '../../models/criteria';
 import type { Ranges, RowId } from '../../models/wps';
 import { sheetByRule } from '../sheet';
-import { openDeviations, refusals, weldFindings, stageLine, frontOf, missingOf } from './index';
+import { clampSeen, openDeviations, refusals, weldFindings, stageLine, frontOf, missingOf } from './index';
 import { fitup, gas, house, id, mark, named, run, started, tube, weld, type Say } from './told.fixture';
 
 const sheet = sheetByRule({ size: tube, seam: ROUND, joint: 'square-butt' }, { tilt: 0, gap: null });
@@ -131,6 +131,12 @@ describe('the weld as it was done', () => {
     ]);
     const why = weld([...before, setup(), done({ amps: 90, reason: 'Heavy tee, lead agreed.' })], [arcs]);
     expect(openDeviations(why)).toEqual([]);
+  });
+  it('a clamp is heard as the arc burns; said before any arc it contradicts itself', () => {
+    const clamped = run(started(), mark('arc-on', 100, { clampAmps: 47 }), mark('arc-off', 300, { clampAmps: 0 }));
+    expect(clampSeen(weld([...before, setup()], [clamped]))).toBe(47);
+    expect(clampSeen(weld([...before, setup()], [arcs]))).toBeNull();
+    expect(weld([...before, setup(), done()], []).contradictions).toContain('How it was welded was said before there was an arc.');
   });
   it('volts that were measured make the heat that counts', () => {
     // 14 V times 60 A over 1.7 mm/s: 0.494 kJ/mm; by the arc's own volts it was inside.

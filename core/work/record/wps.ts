@@ -6,10 +6,10 @@ import { totalFlow } from '../../models/setup';
 import type { Deviation } from '../release';
 import type { WeldState } from './weldState';
 
-type Set = NonNullable<WeldState['setup']>;
+type Torch = NonNullable<WeldState['setup']>;
 
 /** What the WPS can speak of, of a weld as it is set up. */
-export function setUp(s: WeldState, b: Pick<Set, 'amps' | 'travel' | 'flow' | 'cup' | 'sheet'>): Said {
+export function setUp(s: WeldState, b: Pick<Torch, 'amps' | 'travel' | 'flow' | 'cup' | 'sheet'>): Said {
   const f = s.fitup;
   const run = s.runs.at(-1);
   const purge = run?.started.setup ?? s.plan?.setup;

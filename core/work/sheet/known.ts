@@ -19,6 +19,8 @@ const [INCLINED, UPRIGHT] = [15, 75];
 /** How a tube lies by its tilt, degrees. */
 export function liesBy(tilt: number, seam: Seam): Lies {
   if (seam.kind === 'straight') return 'level';
+  // A branch stands on its run.
+  if (seam.kind === 'saddle') return 'upright';
   const t = Math.abs(((tilt + 90 + 360) % 180) - 90);
   return t >= UPRIGHT ? 'upright' : t >= INCLINED ? 'inclined' : 'level';
 }

@@ -8,6 +8,7 @@ import {
   isNoReason,
   layersFor,
   legNow,
+  legsOfSheet,
   liesBy,
   positionOf,
   sheetByRule,
@@ -55,6 +56,14 @@ describe('by the rules', () => {
     const size = findSize('pipe', nominal, schedule);
     if (!size) throw new Error('no such pipe');
     expect(layersFor(design(size, { joint: 'open-root' })).map((l) => `${l.pass} ${l.times}`)).toEqual(passes);
+  });
+  it('a branch stands on its run, and its clock has no top: nothing is taken off there', () => {
+    const saddle: Seam = { kind: 'saddle', onto: findSize('inch-tube', '4') as Size };
+    const d = design(two, { joint: 'set-on', seam: saddle });
+    const sheet = { ...sheetByRule(d, plain), lies: 'level' as const, held: 'fixed' as const, way: 'quarters' as const };
+    expect(sheetByRule(d, plain).lies).toBe('upright');
+    const shares = legsOfSheet(sheet, { amps: 45, travel: 1.8e-3 }, d).map((l) => l.share);
+    expect(shares.slice(0, 3)).toEqual([1, 1, 1]);
   });
   it('thin tube without an opened joint is one pass', () => expect(layersFor(design(two))).toEqual([{ pass: 'root', times: 1 }]));
 });

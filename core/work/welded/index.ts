@@ -38,10 +38,10 @@ export const weldedRecorded = define<Welded>()({
 export const weldedRefusals = (b: Welded, seam: Seam): string[] =>
   seam.kind !== 'straight' && b.stops.some((x) => x.at === 0) ? ["There is no 0 o'clock: 12 is at the scribed mark."] : [];
 
-type Set = Pick<TorchSetup, 'amps' | 'travel' | 'flow' | 'cup' | 'sheet'>;
+type Torch = Pick<TorchSetup, 'amps' | 'travel' | 'flow' | 'cup' | 'sheet'>;
 
 /** A set-up with what was done laid over it. */
-export function doneOf(w: Welded, s: Set): Set {
+export function doneOf(w: Welded, s: Torch): Torch {
   const sheet = s.sheet && {
     ...s.sheet,
     way: w.way ?? s.sheet.way,
@@ -55,7 +55,7 @@ export function doneOf(w: Welded, s: Set): Set {
 }
 
 /** What of the weld, as it was done, lies outside the WPS: only what was said of it. Heat counts where volts were measured. */
-export function weldedSaid(w: Welded, done: Set, wps: WpsThen, said: Said, design: Pick<Design, 'size' | 'seam'>): Verdict[] {
+export function weldedSaid(w: Welded, done: Torch, wps: WpsThen, said: Said, design: Pick<Design, 'size' | 'seam'>): Verdict[] {
   const told = new Set<string>([
     ...(w.amps !== null ? ['amps'] : []),
     ...(w.travel !== null ? ['travel'] : []),
@@ -85,7 +85,7 @@ const measuredOutside = (wps: Pick<WpsThen, 'ranges' | 'essential'>, volts: numb
   ).filter((v) => !v.inside);
 
 /** What was not as the sheet, a sentence each: what it was, and what the sheet says. */
-export function differences(w: Welded, s: Set | null, design: Design, system: System): string[] {
+export function differences(w: Welded, s: Torch | null, design: Design, system: System): string[] {
   const q = (x: number, of: Parameters<typeof show>[1]) => show(x, of, system);
   const seam: Seam = design.seam;
   const was = (text: string | null) => (text === null ? '' : ` (sheet: ${text})`);

@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { clock } from '../../../core/basics/units';
 import { placeText } from '../../../core/basics/seam';
-import type { ArcSpan } from '../../../core/work/run';
+import { clampSeen } from '../../../core/work/record';
 import {
   AS_THE_SHEET,
   asTheSheet,
@@ -24,19 +24,6 @@ import { useShop, useWeld } from './context';
 import { Deviations } from './Deviations';
 import { useDesk, usePressed } from './desk';
 
-/** Amps a clamp saw on the arcs of this weld, the middle one; null without a clamp. */
-function useClamp(): number | null {
-  const { state } = useWeld();
-  return useMemo(() => {
-    const own = (a: ArcSpan) => state.arcs.includes(a);
-    const seen = state.runs.flatMap((r) =>
-      r.marks.filter((m) => m.clampAmps !== undefined && m.clampAmps > 0 && r.arcs.some((a) => own(a) && Math.abs(a.on - m.at) < 2000)),
-    );
-    const sorted = seen.map((m) => m.clampAmps as number).sort((a, b) => a - b);
-    return sorted[Math.floor(sorted.length / 2)] ?? null;
-  }, [state]);
-}
-
 const kinds = Object.keys(stopNames) as StopKind[];
 
 /** Stops pressed on the seam: each press takes its place, the kind is said once. */
@@ -49,7 +36,7 @@ export function AsDone() {
   const { state, record } = useWeld();
   const { system } = useShop();
   const { setup: s, welded: w, design } = state;
-  const clamp = useClamp();
+  const clamp = clampSeen(state);
   const [open, setOpen] = useState(false);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [busy, setBusy] = useState(false);

@@ -1,5 +1,5 @@
 /** The End view of the set-up: how the joint is welded. Its arcs and their current, where it starts, tacks, passes. */
-import { leavesSlag, passNames, tackAmps, tackKindWords, wayWords, type PassId } from '../../../core/models/passes';
+import { leavesSlag, passNames, tackAmps, tackKindWords, wayWordsOn, type PassId } from '../../../core/models/passes';
 import { closedGap, legsText, passAmps, turnsAMinute, wayName } from '../../../core/models/passes';
 import { SULPHUR_WINDOW } from '../../../core/models/papers';
 import { besideShort } from '../../../core/models/assembly';
@@ -136,7 +136,7 @@ export function HowFoot() {
             ? `${Math.round(100 * last.share)} % of the current as it closes`
             : 'The way round'}
         </strong>
-        {wayWords[way]}
+        {wayWordsOn(way, seam)}
         {s.legs.some((l) => l.share < 0.97) && way !== 'round' ? ' The top takes less current, the lower half more metal.' : ''}
       </p>
       <p>

@@ -53,7 +53,7 @@ export function useSheet(torch: Pick<Torch, 'plan'>): InSheet {
   const amps = pass === 'root' ? root : own;
   const travel = plan?.travel ?? null;
   const legs = useMemo(() => legsOfSheet(sheet, { amps, travel }, design), [sheet, amps, travel, design]);
-  const beside = useMemo(() => (spool.joint === null ? [] : besideJoint(spool.parts, spool.joint)), [spool]);
+  const beside = useMemo(() => (spool.joint === null ? [] : besideJoint(spool.parts, spool.joint, design.looking)), [spool, design]);
   return {
     ...{ sheet, pass, legs, beside },
     amps: (p) => (p === 'root' ? root : (sheet.passes.find((x) => x.pass === p)?.amps ?? null)),
