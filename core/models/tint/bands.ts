@@ -3,7 +3,9 @@
  * optics of film.ts; +-15 %. Grey, black sugar and white are scale, not interference: they have no computed thickness.
  */
 import { z } from 'zod';
-import { tintHex, type Film } from './film';
+import { lch, xyzOf } from './colour';
+import { BARE_Y, tintHex, type Film } from './film';
+import type { Triple } from './light';
 
 export const bandSchema = z.enum([
   'bright',
@@ -71,6 +73,42 @@ export function bandAt(film: Film, d: number): Band {
   let i = starts.length - 1;
   while (i > 0 && d < (starts[i] as number)) i--;
   return filmBands[i] as Band;
+}
+
+/**
+ * Where each word begins on a film's own colours, nm, by rules of CIE LCh read one way as the film grows: a word ends where the next
+ * one's rule first holds. Chroma names the pale words, hue the strong ones, lightness the step to light blue (judgement, after the order
+ * every temper-colour list gives). Shares as in locus.ts. A word never met begins where the next does.
+ */
+export function bandStarts(shares: Float64Array): number[] {
+  const turned = (h: number, from: number) => (from - h + 720) % 360; // how far the hue has gone down past `from`
+  const rules: ((l: number, c: number, h: number) => boolean)[] = [
+    (_, c) => c >= 5,
+    (_, c) => c >= 14,
+    (_, c, h) => c >= 28 || turned(h, 76) < 120,
+    (_, __, h) => turned(h, 72) < 120,
+    (_, __, h) => turned(h, 25) < 120,
+    (_, __, h) => turned(h, 305) < 120,
+    (l, _, h) => l >= 50 && turned(h, 305) < 160,
+    (_, c, h) => c <= 12.5 || turned(h, 222) < 120,
+    (_, c, h) => c >= 12.5 && turned(h, 140) < 120,
+    (_, __, h) => turned(h, 60) < 120,
+    (_, __, h) => turned(h, 305) < 120,
+    (_, __, h) => turned(h, 200) < 100,
+    (_, __, h) => turned(h, 110) < 90,
+  ];
+  const starts = [0];
+  const last = shares.length / 3 - 1;
+  let d = 0;
+  for (const rule of rules) {
+    while (d < last) {
+      const [l, c, h] = lch(xyzOf([0, 1, 2].map((i) => BARE_Y * (shares[3 * d + i] as number)) as Triple));
+      if (rule(l, c, h)) break;
+      d++;
+    }
+    starts.push(d);
+  }
+  return starts;
 }
 
 const swatches = new Map<string, string>();

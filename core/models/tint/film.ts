@@ -18,6 +18,13 @@ export type Film = 'steel-id' | 'steel-od' | 'titanium';
 export const filmsOf = (alloy: AlloyId): { id: Film; od: Film } =>
   isTitanium(alloy) ? { id: 'titanium', od: 'titanium' } : { id: 'steel-id', od: 'steel-od' };
 
+/** One film on one metal: indices at a wavelength (nm), and how much the thickness spreads within a spot, share. */
+export interface Stack {
+  oxide: (nm: number) => readonly [number, number];
+  metal: (nm: number) => readonly [number, number];
+  spread: number;
+}
+
 /** n and k at 400, 450 ... 700 nm. */
 type Constants = readonly (readonly [number, number])[];
 const steel: Constants = [
@@ -79,6 +86,12 @@ function at(table: Constants, nm: number): [number, number] {
   return [a[0] + (b[0] - a[0]) * (x - i), a[1] + (b[1] - a[1]) * (x - i)];
 }
 
+/** The stack a named film stands for. */
+export const stackOf = (film: Film): Stack => {
+  const { metal, oxide, spread } = stacks[film];
+  return { oxide: (nm) => at(oxide, nm), metal: (nm) => at(metal, nm), spread };
+};
+
 /** What is on the metal at a wavelength, nm: indices n and k of oxide and metal, and how much its thickness spreads within a patch, share. */
 export const stackAt = (film: Film, nm: number): { oxide: readonly [number, number]; metal: readonly [number, number]; spread: number } => {
   const { metal, oxide, spread } = stacks[film];
@@ -125,7 +138,7 @@ export function tintXYZ(film: Film, d: number): Triple {
 
 const bare = new Map<Film, Triple>();
 /** Luminance given to bare metal on the screen. */
-const BARE_Y = 0.7;
+export const BARE_Y = 0.7;
 
 /** The screen colour of a tint: bare metal is taken for white, 0.70 bright, so that only the film colours it. */
 export function tintHex(film: Film, d: number): string {

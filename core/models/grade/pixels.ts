@@ -1,0 +1,108 @@
+/**
+ * Reading a picture: means in linear light over a patch or along a line. A picture is sRGB, eight bits, already turned as its EXIF says.
+ */
+import { decode } from '../tint';
+import type { Triple } from '../tint';
+
+export interface Picture {
+  readonly width: number;
+  readonly height: number;
+  /** Rows from the top, 3 or 4 bytes a pixel. */
+  readonly data: Uint8Array | Uint8ClampedArray;
+  readonly channels: 3 | 4;
+}
+/** Left, top, width, height, pixels. */
+export type Box = readonly [number, number, number, number];
+/** From clean metal (x, y) to the middle of the bead (x, y), pixels. */
+export type Line = readonly [number, number, number, number];
+
+export interface Spot {
+  /** Mean linear sRGB of what is not clipped; of everything where all is. */
+  mean: Triple;
+  /** Share of pixels with a channel at CLIPPED or more. */
+  clipped: number;
+  /** Scatter of the pixels' lightness within the spot: deviation of the cube root of luminance over its mean. */
+  rough: number;
+}
+
+/** From this signal on a channel no longer tells how much light there was. */
+export const CLIPPED = 252;
+
+const linear = Float64Array.from({ length: 256 }, (_, i) => decode(i / 255));
+
+/** Adds pixels up to a spot. */
+function collector() {
+  const [sum, all]: [Triple, Triple] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
+  let [n, clipped, l1, l2] = [0, 0, 0, 0];
+  return {
+    add(p: Picture, x: number, y: number): void {
+      const i = (y * p.width + x) * p.channels;
+      const [r8, g8, b8] = [p.data[i] as number, p.data[i + 1] as number, p.data[i + 2] as number];
+      const [r, g, b] = [linear[r8] as number, linear[g8] as number, linear[b8] as number];
+      n++;
+      all[0] += r;
+      all[1] += g;
+      all[2] += b;
+      if (r8 >= CLIPPED || g8 >= CLIPPED || b8 >= CLIPPED) {
+        clipped++;
+        return;
+      }
+      sum[0] += r;
+      sum[1] += g;
+      sum[2] += b;
+      const l = Math.cbrt(0.2126 * r + 0.7152 * g + 0.0722 * b);
+      l1 += l;
+      l2 += l * l;
+    },
+    spot(): Spot {
+      const kept = n - clipped;
+      const mean = (kept > 0 ? sum.map((v) => v / kept) : all.map((v) => v / Math.max(1, n))) as Triple;
+      const l = kept > 0 ? l1 / kept : 1;
+      return {
+        mean,
+        clipped: n > 0 ? clipped / n : 1,
+        rough: kept > 1 ? Math.sqrt(Math.max(0, l2 / kept - l * l)) / Math.max(l, 1e-3) : 0,
+      };
+    },
+  };
+}
+
+/** The patch as one spot. */
+export function spotOf(picture: Picture, [x, y, w, h]: Box): Spot {
+  const c = collector();
+  const [right, bottom] = [Math.min(picture.width, Math.round(x + w)), Math.min(picture.height, Math.round(y + h))];
+  for (let j = Math.max(0, Math.round(y)); j < bottom; j++) for (let i = Math.max(0, Math.round(x)); i < right; i++) c.add(picture, i, j);
+  return c.spot();
+}
+
+/** Half the width of the band a line is read as, pixels: a few, more in a large picture. */
+export const halfWidth = (p: Picture): number => Math.max(2, Math.min(12, Math.round(Math.min(p.width, p.height) / 200)));
+
+export const lengthOf = ([x1, y1, x2, y2]: Line): number => Math.hypot(x2 - x1, y2 - y1);
+
+/** Steps a line is read in: one for about three pixels, 40 to 120. */
+export const stepsOf = (line: Line): number => Math.max(40, Math.min(120, Math.round(lengthOf(line) / 3)));
+
+/** The line as spots from its clean end to the bead, each the band's width across and a step long. */
+export function spotsAlong(picture: Picture, line: Line): Spot[] {
+  const [x1, y1, x2, y2] = line;
+  const [length, steps, half] = [lengthOf(line), stepsOf(line), halfWidth(picture)];
+  const [ux, uy] = [(x2 - x1) / length, (y2 - y1) / length];
+  const along = Math.max(1, length / steps);
+  const rows = Math.max(1, Math.round(along));
+  return Array.from({ length: steps }, (_, i) => {
+    const c = collector();
+    const centre = (i / (steps - 1)) * length;
+    for (let a = 0; a < rows; a++) {
+      const s = centre + ((a + 0.5) / rows - 0.5) * along;
+      for (let t = -half; t <= half; t++) {
+        const [x, y] = [Math.round(x1 + ux * s - uy * t), Math.round(y1 + uy * s + ux * t)];
+        if (x >= 0 && y >= 0 && x < picture.width && y < picture.height) c.add(picture, x, y);
+      }
+    }
+    return c.spot();
+  });
+}
