@@ -51,8 +51,10 @@ export function stepsFrom(spots: readonly Spot[], patch: Triple, blend: number):
 }
 
 export function gradeLine(picture: Picture, box: Box, line: Line, metal: Metal, _side: Side, w: Weights = weights): LineAnswer {
-  const patch = spotOf(picture, box);
-  const spots = spotsAlong(picture, line);
+  return gradeSpots(spotsAlong(picture, line), spotOf(picture, box), metal, _side, w);
+}
+
+export function gradeSpots(spots: readonly Spot[], patch: Spot, metal: Metal, _side: Side, w: Weights = weights): LineAnswer {
   const tries: { path: Path; cost: number }[] = [];
   let cast = 0;
   for (const [blend, prior] of [
@@ -61,6 +63,7 @@ export function gradeLine(picture: Picture, box: Box, line: Line, metal: Metal, 
   ] as const) {
     const read = stepsFrom(spots, patch.mean, blend);
     cast = read.cast;
+    if (blend < 1 && cast < 0.012) continue;
     for (const film of familyOf(metal)) {
       const path = pathOf(read.steps, film, w);
       tries.push({ path, cost: path.cost + prior + (1 - blend) * Math.min(6, (read.cast / 0.04) ** 2) });

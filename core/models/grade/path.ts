@@ -38,6 +38,7 @@ export const weights = {
   /** Deviation of the light itself from the anchor's, and the most. */
   level: 0.35,
   levelMost: 3,
+  levelShare: 0.45,
   /** Thickness gained a hundredth of the line for free, nm; the cost of an nm past it. */
   free: 4,
   jump: 0.25,
@@ -53,7 +54,8 @@ export const weights = {
   start: 3,
   startNm: 0.5,
   /** Scale: to enter it, deviation of its colour, its darkness (ln L under the light) and the deviation of that. */
-  scale: 7,
+  scale: 5,
+  scaleFrom: 0.3,
   scaleHue: 0.045,
   scaleDark: -0.85,
   scaleSpread: 0.3,
@@ -63,121 +65,134 @@ export const weights = {
 export type Weights = typeof weights;
 
 const N = thicknesses.length;
-/** How many states a step may climb; in thin films a state is 1 nm. */
-const CLIMB = 45;
+/** How many states a step may climb, or fall in the bead zone; in thin films a state is 1 nm. */
+const CLIMB = 26;
+/** States: 0..N-1 the growing film, N..2N-1 the bead zone, SCALE scale. */
+const SCALE = 2 * N;
+const SPAN = 2 * CLIMB + 1;
 
 export function pathOf(steps: readonly Step[], film: Member, w: Weights = weights): Path {
   const n = steps.length;
   const per = 100 / n; // hundredths of the line a step
   const [purple, lightBlue] = [stateOf(film.starts[5] as number), stateOf(film.starts[7] as number)];
-  // The states: 0..N-1 growing film, N..2N-1 bead zone, 2N scale.
-  const S = 2 * N;
-  const back = Array.from({ length: n }, () => new Int16Array(S + 1));
-  let cost = new Float64Array(S + 1).fill(Infinity);
-  let next = new Float64Array(S + 1);
+  const back = new Int16Array(n * (SCALE + 1));
+  let cost = new Float64Array(SCALE + 1).fill(Infinity);
+  let next = new Float64Array(SCALE + 1);
   const emit = new Float64Array(N);
-  const variance = new Float64Array(N);
-  const penalty = new Float64Array(N);
+  const { u: fu, v: fv, l: fl } = film;
+  const [scale, penalty] = [new Float64Array(N), new Float64Array(N)];
   for (let d = 0; d < N; d++) {
-    const s = w.hue + w.hueOfChroma * Math.hypot(film.u[d] as number, film.v[d] as number);
-    variance[d] = s * s;
+    const s = w.hue + w.hueOfChroma * Math.hypot(fu[d] as number, fv[d] as number);
+    scale[d] = 1 / (2 * s * s);
     penalty[d] = Math.log(s / w.hue);
   }
-  const lightSd = w.light * Math.sqrt(per);
-  const lightScale = 1 / (2 * lightSd * lightSd);
-  const levelScale = 1 / (2 * w.level * w.level);
-  const free = w.free * per;
+  // What a move to a state costs from the states about it: [to * SPAN + from - to + CLIMB].
+  const [grow, drift] = [new Float64Array(N * SPAN), new Float64Array(N * SPAN)];
+  for (let to = 0; to < N; to++)
+    for (let f = Math.max(0, to - CLIMB); f <= Math.min(N - 1, to + CLIMB); f++) {
+      const [a, b] = [thicknesses[f] as number, thicknesses[to] as number];
+      const i = to * SPAN + f - to + CLIMB;
+      grow[i] = b < a ? 0.5 : w.jump * Math.max(0, b - a - w.free * per);
+      drift[i] = b > a ? w.beadNm * (b - a) : w.beadThin * Math.log((a + 3) / (b + 3));
+    }
+  const lightScale = 1 / (2 * w.light * w.light * per);
+  const levelScale = w.levelShare / (2 * w.level * w.level);
+  const levelMost = w.levelMost * w.levelShare;
   let scaleEmit = 0;
 
   const look = (i: number): void => {
     const { u, v, l, weight } = steps[i] as Step;
+    const e = weight * w.evidence;
     for (let d = 0; d < N; d++) {
-      const e = ((u - (film.u[d] as number)) ** 2 + (v - (film.v[d] as number)) ** 2) / (2 * (variance[d] as number));
-      const g = l - (film.l[d] as number);
-      const level = Math.min(w.levelMost, g * g * levelScale);
-      emit[d] = weight * w.evidence * (Math.min(w.hueMost, e) + (penalty[d] as number) + level * 0.3);
+      const [du, dv, g] = [u - (fu[d] as number), v - (fv[d] as number), l - (fl[d] as number)];
+      emit[d] = e * (Math.min(w.hueMost, (du * du + dv * dv) * (scale[d] as number)) + (penalty[d] as number) + Math.min(levelMost, g * g * levelScale));
     }
-    const chroma = (u * u + v * v) / (2 * w.scaleHue ** 2);
     const dark = Math.max(0, l - w.scaleDark) / w.scaleSpread;
-    scaleEmit = weight * w.evidence * (Math.min(w.hueMost, chroma) + Math.log(w.scaleHue / w.hue) + Math.min(w.levelMost, (dark * dark) / 2));
+    scaleEmit =
+      e *
+      (Math.min(w.hueMost, (u * u + v * v) / (2 * w.scaleHue ** 2)) +
+        Math.log(w.scaleHue / w.hue) +
+        Math.min(w.levelMost, (dark * dark) / 2));
   };
 
   look(0);
   for (let d = 0; d < N; d++) cost[d] = (emit[d] as number) + w.startNm * Math.max(0, (thicknesses[d] as number) - w.start);
-  // What a move costs, growing and in the bead zone: [from * N + to].
-  const grow = new Float64Array(N * N);
-  const drift = new Float64Array(N * N);
-  for (let f = 0; f < N; f++)
-    for (let to = 0; to < N; to++) {
-      const gain = (thicknesses[to] as number) - (thicknesses[f] as number);
-      grow[f * N + to] = gain < 0 ? 0.5 : w.jump * Math.max(0, gain - free);
-      drift[f * N + to] = gain > 0 ? w.beadNm * gain : w.beadThin * Math.log(((thicknesses[f] as number) + 3) / ((thicknesses[to] as number) + 3));
-    }
 
   for (let i = 1; i < n; i++) {
     look(i);
-    const came = back[i] as Int16Array;
+    const came = i * (SCALE + 1);
     const dl = (steps[i] as Step).l - (steps[i - 1] as Step).l;
-    const believed = Math.min((steps[i] as Step).weight, (steps[i - 1] as Step).weight) * lightScale;
-    const most = w.lightMost * Math.min(1, believed / lightScale);
+    const seen = Math.min((steps[i] as Step).weight, (steps[i - 1] as Step).weight);
+    const [believed, most] = [seen * lightScale, seen * w.lightMost];
     const inBead = i / (n - 1) >= w.beadFrom;
+    const mayScale = i / (n - 1) >= w.scaleFrom;
     next.fill(Infinity);
-    let [scaleBest, scaleFrom] = [Infinity, -1];
+    let [scaleBest, scaleFrom] = [Infinity, SCALE];
     for (let to = 0; to < N; to++) {
-      const toL = film.l[to] as number;
-      let [best, from] = [Infinity, -1];
-      let [beadBest, beadFrom] = [Infinity, -1];
-      const low = Math.max(0, to - CLIMB);
-      const high = inBead ? Math.min(N - 1, to + CLIMB) : Math.min(N - 1, to + 1);
+      const shift = dl - (fl[to] as number);
+      const low = Math.max(to >= lightBlue ? purple : 0, to - CLIMB);
+      const base = to * SPAN - to + CLIMB;
+      let [best, from] = [Infinity, 0];
+      const high = Math.min(N - 1, to + 1);
       for (let f = low; f <= high; f++) {
-        if (f < purple && to >= lightBlue) continue;
-        const step = dl - toL + (film.l[f] as number);
-        const light = Math.min(most, step * step * believed);
-        const c = cost[f] as number;
-        if (f <= to + 1 && c < Infinity) {
-          const total = c + light + (grow[f * N + to] as number);
-          if (total < best) [best, from] = [total, f];
-        }
-        if (inBead) {
-          const moved = (drift[f * N + to] as number) + light * w.beadLight;
-          const b = (cost[N + f] as number) + moved;
-          if (b < beadBest) [beadBest, beadFrom] = [b, N + f];
-          const entered = c + w.bead + moved;
-          if (entered < beadBest) [beadBest, beadFrom] = [entered, f];
+        const step = shift + (fl[f] as number);
+        const light = step * step * believed;
+        const total = (cost[f] as number) + (light < most ? light : most) + (grow[base + f] as number);
+        if (total < best) {
+          best = total;
+          from = f;
         }
       }
       next[to] = best + (emit[to] as number);
-      came[to] = from;
+      back[came + to] = from;
       if (inBead) {
-        // Out of scale onto film again: anywhere up to what light blue allows.
-        const out = (cost[S] as number) + w.bead + 1;
-        if (out < beadBest) [beadBest, beadFrom] = [out, S];
-        next[N + to] = beadBest + (emit[to] as number);
-        came[N + to] = beadFrom;
+        best = (cost[SCALE] as number) + w.bead + 1; // out of scale onto film again
+        from = SCALE;
+        const last = Math.min(N - 1, to + CLIMB);
+        for (let f = low; f <= last; f++) {
+          const step = shift + (fl[f] as number);
+          const light = step * step * believed;
+          const moved = (light < most ? light : most) * w.beadLight + (drift[base + f] as number);
+          const stay = (cost[N + f] as number) + moved;
+          const enter = (cost[f] as number) + w.bead + moved;
+          if (stay < best) {
+            best = stay;
+            from = N + f;
+          }
+          if (enter < best) {
+            best = enter;
+            from = f;
+          }
+        }
+        next[N + to] = best + (emit[to] as number);
+        back[came + N + to] = from;
       }
-      if (i / (n - 1) >= 0.3) {
-        const c = Math.min(cost[to] as number, cost[N + to] as number);
-        // Judged against its neighbour: how dark it would be under the neighbour's light.
-        const light = dl + (film.l[to] as number) - w.scaleDark;
-        const into = c + w.scale + Math.min(w.lightMost, (light * light) / (2 * w.scaleSpread ** 2));
-        if (into < scaleBest) [scaleBest, scaleFrom] = [into, (cost[to] as number) <= (cost[N + to] as number) ? to : N + to];
+      if (mayScale) {
+        // Judged against its neighbour: how dark scale would be under the neighbour's light.
+        const off = (dl + (fl[to] as number) - w.scaleDark) / w.scaleSpread;
+        const abrupt = w.scale + Math.min(w.lightMost, (off * off) / 2);
+        for (const f of [to, N + to]) {
+          if ((cost[f] as number) + abrupt < scaleBest) {
+            scaleBest = (cost[f] as number) + abrupt;
+            scaleFrom = f;
+          }
+        }
       }
     }
-    const stay = cost[S] as number;
-    if (stay < scaleBest) [scaleBest, scaleFrom] = [stay, S];
-    next[S] = scaleBest + scaleEmit;
-    came[S] = scaleFrom;
+    if ((cost[SCALE] as number) < scaleBest) [scaleBest, scaleFrom] = [cost[SCALE] as number, SCALE];
+    next[SCALE] = scaleBest + scaleEmit;
+    back[came + SCALE] = scaleFrom;
     [cost, next] = [next, cost];
   }
 
   let state = 0;
-  for (let s = 1; s <= S; s++) if ((cost[s] as number) < (cost[state] as number)) state = s;
+  for (let s = 1; s <= SCALE; s++) if ((cost[s] as number) < (cost[state] as number)) state = s;
   const found: Path = { cost: cost[state] as number, nm: new Float64Array(n), band: new Int8Array(n) };
   for (let i = n - 1; i >= 0; i--) {
-    const d = state === S ? -1 : state % N;
+    const d = state === SCALE ? -1 : state % N;
     found.nm[i] = d < 0 ? -1 : (thicknesses[d] as number);
     found.band[i] = d < 0 ? -1 : (film.band[d] as number);
-    state = (back[i] as Int16Array)[state] as number;
+    state = back[i * (SCALE + 1) + state] as number;
   }
   return found;
 }

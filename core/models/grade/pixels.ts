@@ -83,8 +83,8 @@ export const halfWidth = (p: Picture): number => Math.max(2, Math.min(12, Math.r
 
 export const lengthOf = ([x1, y1, x2, y2]: Line): number => Math.hypot(x2 - x1, y2 - y1);
 
-/** Steps a line is read in: one for about three pixels, 40 to 120. */
-export const stepsOf = (line: Line): number => Math.max(40, Math.min(120, Math.round(lengthOf(line) / 3)));
+/** Steps a line is read in: one for about four pixels, 40 to 80. */
+export const stepsOf = (line: Line): number => Math.max(40, Math.min(80, Math.round(lengthOf(line) / 4)));
 
 /** The line as spots from its clean end to the bead, each the band's width across and a step long. */
 export function spotsAlong(picture: Picture, line: Line): Spot[] {

@@ -118,9 +118,10 @@ function paint(room: number, most: number, base: number, seed: number, draw: Dra
   const power = draw.between(1.1, 2.4);
   const halo = draw.chance(0.12);
   const onBead = draw.chance(0.3) ? draw.between(0.5, 0.85) : draw.between(0.95, 1.05);
-  const ripple = draw.between(0.03, 0.12);
+  const ripple = draw.between(0.03, 0.16);
+  const islands = draw.chance(0.25) ? draw.between(-0.45, 0.35) : 0;
   const wave = draw.between(0.02, 0.18);
-  const scale = most > 60 && draw.chance(0.2) ? draw.between(0.2, 0.8) : 0;
+  const scale = most > 35 && draw.chance(0.2) ? draw.between(0.2, 0.8) : 0;
   return {
     bead,
     reach,
@@ -128,7 +129,7 @@ function paint(room: number, most: number, base: number, seed: number, draw: Dra
     nm(s: number, a: number): number {
       const edge = Math.max(0, Math.abs(s + wave * bead * rough(seed + 5, a / 6, s / 30)) - bead);
       const grown = Math.exp(-((edge / (reach * (1 + 0.25 * rough(seed + 9, a / 9, 0)))) ** power));
-      const mottle = 1 + ripple * rough(seed, s / 0.9, a / 0.9);
+      const mottle = 1 + ripple * rough(seed, s / 0.9, a / 0.9) + islands * Math.max(0, field(seed + 31, s / 2.2, a / 2.2) * 3 - 1.2);
       const inBead = Math.abs(s) < bead;
       if (scale > 0 && Math.abs(s) < bead * 1.3 && rough(seed + 21, s / 3, a / 5) > 0.4 - scale) return -1;
       let d = base + most * grown * mottle;
@@ -165,22 +166,22 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
     table: colours(film.stack, lampOf(draw.one(['daylight', 2900, 4000, 5000, 6500] as const))),
     at: draw.between(-0.8, 0.8),
     along: draw.between(-30, 30),
-    width: draw.between(0.25, 0.7),
-    length: draw.between(20, 60),
-    power: draw.between(0.15, 0.8),
-    general: draw.between(0.15, 0.5),
+    width: draw.between(0.2, 0.7),
+    length: draw.between(8, 60),
+    power: draw.between(0.15, 1.2),
+    general: draw.between(0.1, 0.5),
   }));
   const day = colours(film.stack, lampOf('daylight'));
   const mirrored = draw.chance(0.4)
-    ? { colour: draw.one(tints), at: draw.between(-0.9, 0.9), along: draw.between(-25, 25), size: draw.between(6, 16), power: draw.between(0.1, 0.4) }
+    ? { colour: draw.one(tints), at: draw.between(-0.9, 0.9), along: draw.between(-25, 25), size: draw.between(6, 16), power: draw.between(0.15, 0.7) }
     : null;
   // The camera balances what the bare metal shows under all lamps together, not quite.
   const bare = [0, 1, 2].map((c) => lamps.reduce((sum, l) => sum + (l.table[c] as number) * (l.general + 0.4 * l.power), 0)) as Triple;
   const balance = bare.map((v) => bare[1] / v) as Triple;
-  const haze = draw.chance(0.35) ? draw.between(0.02, 0.12) : draw.between(0, 0.02);
+  const haze = draw.chance(0.35) ? draw.between(0.02, 0.16) : draw.between(0, 0.02);
   const streak = draw.between(0.02, 0.1);
   const along = draw.chance(0.5);
-  const phone = draw.between(0.35, 1.3); // what the bead mirrors
+  const phone = draw.between(0.3, 1.5); // what the bead mirrors
   const brown: Triple = [0.05, 0.035, 0.025];
 
   const joint = 3 * Math.round(most);
