@@ -1,12 +1,8 @@
 /**
  * The films a real weld may carry: no two heats and gases grow the same oxide, so a picture is read with a family of them and the
- * spread of their answers is the doubt. n, k and the spread of thickness around the named films of film.ts (docs/physics.md).
+ * spread of their answers is the doubt. n, k and contrast around the named films of the tint model (docs/physics.md).
  */
-import { bandStarts } from '../tint';
-import { oklab } from '../tint';
-import { stackOf, type Stack } from '../tint';
-import type { Triple } from '../tint';
-import { locusOf, THICKEST } from '../tint';
+import { bandStarts, locusOf, oklab, stackOf, wordAt, type Stack, type Triple } from '../tint';
 
 export type Metal = 'stainless' | 'titanium';
 export type Side = 'id' | 'od';
@@ -25,8 +21,12 @@ export interface Member {
   readonly l: Float64Array;
   /** Index of the word in filmBands. */
   readonly band: Uint8Array;
+  /** Film the line's clean end is taken to carry, nm; 0 unless asked. */
+  readonly from: number;
   /** Where each word begins, nm. */
   readonly starts: readonly number[];
+  /** Whether it ends as white powder (titanium). */
+  readonly powders: boolean;
 }
 
 const scaled = (base: Stack, n: number, k: number, spread: number): Stack => ({
@@ -48,38 +48,50 @@ function stacksFor(metal: Metal): Stack[] {
 }
 
 /** What surface and camera do to the film's colour: white light scattered over it (share of the bare metal's), and contrast (exponent). */
-export interface Rendering {
+interface Rendering {
   haze: number;
   contrast: number;
 }
-const renderings: readonly Rendering[] = [
-  { haze: 0.08, contrast: 1 },
-  { haze: 0.01, contrast: 1 },
-  { haze: 0.005, contrast: 1.3 },
-];
+const plain: Rendering = { haze: 0.01, contrast: 1 };
+const renderings: readonly Rendering[] = [{ haze: 0.08, contrast: 1 }, plain, { haze: 0.005, contrast: 1.3 }];
 
-export function memberOf(stack: Stack, { haze, contrast }: Rendering): Member {
-  const { shares } = locusOf(stack);
+function memberOf(metal: Metal, shares: Float64Array, starts: readonly number[], { haze, contrast }: Rendering, from: number): Member {
   const n = thicknesses.length;
   const [u, v, l] = [new Float64Array(n), new Float64Array(n), new Float64Array(n)];
-  const starts = bandStarts(shares);
   const band = new Uint8Array(n);
+  const hazed = (d: number, c: number): number => haze + (1 - haze) * Math.max(0, shares[3 * d + c] as number);
   thicknesses.forEach((d, i) => {
-    const [L, a, b] = oklab([0, 1, 2].map((c) => (haze + (1 - haze) * Math.max(0, shares[3 * d + c] as number)) ** contrast) as Triple);
+    const [L, a, b] = oklab([0, 1, 2].map((c) => (hazed(d, c) / hazed(from, c)) ** contrast) as Triple);
     u[i] = a / L;
     v[i] = b / L;
     l[i] = Math.log(L);
-    let w = starts.length - 1;
-    while (w > 0 && d < (starts[w] as number)) w--;
-    band[i] = w;
+    band[i] = wordAt(starts, d);
   });
-  return { u, v, l, band, starts };
+  return { u, v, l, band, from, starts, powders: metal === 'titanium' };
 }
 
-const kept = new Map<Metal, Member[]>();
-export function familyOf(metal: Metal): Member[] {
+/** Films that a clean end may carry unseen, nm. */
+const stains = [10, 16, 22];
+
+interface Family {
+  films: Member[];
+  /** The same films, were the clean end stained (Member.from). */
+  stained: Member[];
+}
+const kept = new Map<Metal, Family>();
+
+/** The family of a metal, worked out once (some 150 ms). */
+export function familyOf(metal: Metal): Family {
   let family = kept.get(metal);
-  if (!family) kept.set(metal, (family = stacksFor(metal).flatMap((s) => renderings.map((r) => memberOf(s, r)))));
+  if (!family) {
+    family = { films: [], stained: [] };
+    stacksFor(metal).forEach((stack, i) => {
+      const { shares } = locusOf(stack);
+      const starts = bandStarts(shares);
+      for (const r of renderings) family?.films.push(memberOf(metal, shares, starts, r, 0));
+      if (i % 2 === 0) for (const d of stains) family?.stained.push(memberOf(metal, shares, starts, plain, d));
+    });
+    kept.set(metal, family);
+  }
   return family;
 }
-export { THICKEST };

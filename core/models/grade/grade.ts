@@ -1,94 +1,116 @@
-/** Grades the tint along a line. */
-import { familyOf, type Metal, type Side } from './family';
-import { filmBands } from '../tint';
-import { oklab } from '../tint';
-import type { Triple } from '../tint';
-import { pathOf, weights, type Path, type Step, type Weights } from './path';
-import { spotOf, spotsAlong, type Box, type Line, type Picture, type Spot } from './pixels';
+/** A picture graded: patch and lines checked, every line read, the line with the worst tint on top. */
+import { oklab, type Triple } from '../tint';
+import type { Metal, Side } from './family';
+import type { Refusal, Warning } from './flags';
+import { readLine, type Reading } from './line';
+import { lengthOf, spotOf, spotsAlong, type Box, type Line, type Picture, type Spot } from './pixels';
 
-const uvl = (share: Triple): [number, number, number] => {
-  const [L, a, b] = oklab(share.map((c) => Math.max(1e-4, c)) as Triple);
-  return [a / L, b / L, L];
-};
-
-export interface LineAnswer {
-  /** Index in filmBands; 14 for scale. */
+export interface Question {
+  patch: Box;
+  lines: readonly Line[];
+  metal: Metal;
+  /** Which side is seen: kept with the answer. The family covers the films of both. */
+  side: Side;
+}
+export interface Graded {
+  /** Index of the line with the worst tint. */
   worst: number;
-  nm: number | null;
-  low: number;
-  high: number;
-  sure: number;
-  profile: { t: number; nm: number | null; band: number }[];
-  /** What the answer rests on, for tuning. */
-  mass: number[];
-  cast: number;
+  lines: Reading[];
+  flags: Warning[];
 }
-const SCALE = filmBands.length;
+export type Grading = { ok: true; graded: Graded } | { ok: false; refused: Refusal[] };
 
-/** How believable a spot is: clipped and dark ones little. */
-const beliefIn = (s: Spot): number => {
-  const y = 0.2126 * s.mean[0] + 0.7152 * s.mean[1] + 0.0722 * s.mean[2];
-  return (1 - s.clipped) ** 2 * (y / (y + 0.003));
+/** Fewest pixels of a line; from COMFORTABLE on it is not called short. */
+export const SHORTEST = 20;
+const COMFORTABLE = 40;
+/** Fewest pixels of a patch's side. */
+export const SMALLEST = 4;
+
+export interface Fault {
+  at: 'patch' | 'line';
+  /** Of a line, its number from 0. */
+  index: number;
+  text: string;
+}
+
+/** What is wrong with the marks on a picture of this size; null when they can be read. */
+export function faultOf({ width, height }: { width: number; height: number }, { patch, lines }: Pick<Question, 'patch' | 'lines'>): Fault | null {
+  const [x, y, w, h] = patch;
+  if (w < SMALLEST || h < SMALLEST)
+    return { at: 'patch', index: 0, text: `The patch is ${w} x ${h} pixels; it needs ${SMALLEST} x ${SMALLEST} at least.` };
+  if (x < 0 || y < 0 || x + w > width || y + h > height)
+    return { at: 'patch', index: 0, text: `The patch lies outside the picture, which is ${width} x ${height} pixels.` };
+  if (lines.length === 0) return { at: 'line', index: 0, text: 'Lay at least one line from clean metal to the middle of the bead.' };
+  for (const [index, line] of lines.entries()) {
+    const [x1, y1, x2, y2] = line;
+    if (Math.min(x1, x2, y1, y2) < 0 || Math.max(x1, x2) >= width || Math.max(y1, y2) >= height)
+      return { at: 'line', index, text: `Line ${index + 1} lies outside the picture, which is ${width} x ${height} pixels.` };
+    if (lengthOf(line) < SHORTEST)
+      return { at: 'line', index, text: `Line ${index + 1} is ${lengthOf(line).toFixed(0)} pixels long; it needs ${SHORTEST}.` };
+  }
+  return null;
+}
+
+const hue = (of: Triple, over: Triple): [number, number] => {
+  const [L, a, b] = oklab(of.map((v, c) => Math.max(1e-4, v / Math.max(1e-4, over[c] as number))) as Triple);
+  return [a / L, b / L];
 };
 
-export function stepsFrom(spots: readonly Spot[], patch: Triple, blend: number): { steps: Step[]; cast: number; level: number } {
-  const shares = spots.map((s) => s.mean.map((v, c) => v / Math.max(1e-4, patch[c] as number)) as Triple);
-  const ends = Math.max(4, Math.round(spots.length * 0.08));
-  const mean = (c: number) => shares.slice(0, ends).reduce((sum, s) => sum + s[c]!, 0) / ends;
-  const end = [mean(0), mean(1), mean(2)] as Triple;
-  const [u, v, L] = uvl(end);
-  const endY = 0.2126 * end[0] + 0.7152 * end[1] + 0.0722 * end[2];
-  // The end's hue, its brightness apart, mixed with the patch's.
-  const anchor = end.map((c) => (c / endY) ** blend) as Triple;
-  return {
-    cast: Math.hypot(u, v),
-    level: Math.log(L),
-    steps: shares.map((s, i) => {
-      const [a, b, l] = uvl(s.map((c, j) => c / (anchor[j] as number)) as Triple);
-      return { u: a, v: b, l: Math.log(l) - 0.5 * Math.log(L), weight: beliefIn(spots[i] as Spot) };
-    }),
-  };
+/** How much the hue differs within the patch: bare metal has one, a tint that grows towards the weld does not. */
+function hueRange(picture: Picture, [x, y, w, h]: Box, whole: Spot): number {
+  const cells = [0, 1, 2].flatMap((i) =>
+    [0, 1, 2].map((j) => hue(spotOf(picture, [x + (i * w) / 3, y + (j * h) / 3, w / 3, h / 3]).mean, whole.mean)),
+  );
+  const range = (k: 0 | 1) => Math.max(...cells.map((c) => c[k])) - Math.min(...cells.map((c) => c[k]));
+  return Math.max(range(0), range(1));
 }
 
-export function gradeLine(picture: Picture, box: Box, line: Line, metal: Metal, _side: Side, w: Weights = weights): LineAnswer {
-  return gradeSpots(spotsAlong(picture, line), spotOf(picture, box), metal, _side, w);
+/**
+ * Whether the patch is tinted, 1 is yes: its hue changes within it, or every line's clean end is bluer than it is by as much (thin film is
+ * yellow) and as much brighter. One line alone must differ more to be believed.
+ */
+function tintedPatch(range: number, readings: readonly Reading[]): number {
+  const bluer = readings.map(({ end: [u, v] }) => (Math.abs(u) < Math.abs(v) ? Math.max(0, -v) : 0));
+  const brighter = readings.every((r) => r.end[2] > -0.03);
+  return range / 0.05 + (brighter ? Math.min(...bluer) / (readings.length > 1 ? 0.05 : 0.1) : 0);
 }
 
-export function gradeSpots(spots: readonly Spot[], patch: Spot, metal: Metal, _side: Side, w: Weights = weights): LineAnswer {
-  const tries: { path: Path; cost: number }[] = [];
-  let cast = 0;
-  for (const [blend, prior] of [
-    [1, 0],
-    [0.5, 1],
-  ] as const) {
-    const read = stepsFrom(spots, patch.mean, blend);
-    cast = read.cast;
-    if (blend < 1 && cast < 0.012) continue;
-    for (const film of familyOf(metal)) {
-      const path = pathOf(read.steps, film, w);
-      tries.push({ path, cost: path.cost + prior + (1 - blend) * Math.min(6, (read.cast / 0.04) ** 2) });
+/** Whether the metal is tinted from the lines' start, by how much better that fits, mean a line: 1 is yes. */
+function tintedAll(readings: readonly Reading[]): number {
+  const mean = readings.reduce((s, r) => s + r.stained, 0) / readings.length;
+  const agree = readings.filter((r) => r.stained > 4.5).length;
+  return readings.length > 1 ? (agree > 1 ? mean / 5.5 : Math.min(0.9, mean / 5.5)) : mean / 12;
+}
+
+/** Grades a picture. The marks must be within it (faultOf). */
+export function gradePicture(picture: Picture, { patch, lines, metal }: Question): Grading {
+  const clean = spotOf(picture, patch);
+  if (clean.clipped > 0.3) return { ok: false, refused: ['patch-clipped'] };
+  if (Math.max(...clean.mean) < 0.004) return { ok: false, refused: ['patch-dark'] };
+  const range = hueRange(picture, patch, clean);
+  const readings = lines.map((line) => {
+    const reading = readLine(spotsAlong(picture, line), clean, metal);
+    if (lengthOf(line) < COMFORTABLE) {
+      reading.flags.push('short-line');
+      reading.sure *= 0.9;
     }
-  }
-  const least = Math.min(...tries.map((t) => t.cost));
-  const worstOf = (p: Path) => (p.band.some((b) => b < 0) ? SCALE : Math.max(...p.band));
-  const mass = new Array<number>(SCALE + 1).fill(0);
-  const believed = tries.map((t) => Math.exp(-(t.cost - least) / 4));
-  const sum = believed.reduce((a, b) => a + b, 0);
-  tries.forEach((t, i) => (mass[worstOf(t.path)]! += believed[i]! / sum));
-  const median = (pairs: [number, number][]): number => {
-    pairs.sort((a, b) => a[0] - b[0]);
-    let run = 0;
-    for (const [x, m] of pairs) if ((run += m) >= 0.5) return x;
-    return pairs.at(-1)![0];
-  };
-  const worst = mass.indexOf(Math.max(...mass));
-  const n = spots.length;
-  const profile = Array.from({ length: n }, (_, i) => {
-    const band = median(tries.map((t, j) => [t.path.band[i]! < 0 ? SCALE : t.path.band[i]!, believed[j]! / sum]));
-    const nm = median(tries.map((t, j) => [t.path.nm[i]! < 0 ? 999 : t.path.nm[i]!, believed[j]! / sum]));
-    return { t: i / (n - 1), nm: band === SCALE || nm === 999 ? null : nm, band };
+    return reading;
   });
-  const nm = worst === SCALE ? null : Math.max(...profile.map((p) => p.nm ?? 0));
-  const within = (mass[worst - 1] ?? 0) + mass[worst]! + (mass[worst + 1] ?? 0);
-  return { worst, nm, low: Math.max(0, worst - 1), high: Math.min(SCALE, worst + 1), sure: within, profile, mass, cast };
+  const refused: Refusal[] = [];
+  const tinted = tintedPatch(range, readings);
+  const stained = tintedAll(readings);
+  if (tinted >= 1) refused.push('patch-tinted');
+  if (stained >= 1) refused.push('no-clean-metal');
+  if (readings.every((r) => r.seen < 0.3)) refused.push(readings.every((r) => r.clipped > 0.5) ? 'line-clipped' : 'line-dark');
+  if (refused.length > 0) return { ok: false, refused };
+  const flags: Warning[] = [];
+  if (clean.clipped > 0.02) flags.push('patch-glare');
+  if (tinted >= 0.7) flags.push('patch-doubt');
+  if (stained >= 0.6) flags.push('maybe-stained');
+  if (flags.length > 0) for (const r of readings) r.sure *= 0.85;
+  const worst = readings.reduce((w, r, i) => {
+    const top = readings[w] as Reading;
+    return r.worst > top.worst || (r.worst === top.worst && (r.nm ?? 0) > (top.nm ?? 0)) ? i : w;
+  }, 0);
+  return { ok: true, graded: { worst, lines: readings, flags } };
 }

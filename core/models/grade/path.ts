@@ -4,6 +4,7 @@
  * whoever takes the picture. Light that falls off along the line is followed by its steps, not taken for tint. A band past light blue can
  * only be come to through purple or dark blue. Rough scale is dark, colourless and abrupt: a state of its own.
  */
+import { filmBands } from '../tint';
 import { thicknesses, type Member } from './family';
 
 /** One step of a line as the path reads it: colour over the anchor's, and how far it can be believed. */
@@ -19,10 +20,12 @@ export interface Step {
 
 export interface Path {
   cost: number;
-  /** nm a step; -1 where the step is scale. */
+  /** nm a step; -1 where the step is no film. */
   nm: Float64Array;
-  /** Index of the word in filmBands; -1 for scale. */
+  /** Index of the word in filmBands; GREY_BLACK for scale, WHITE for powder. */
   band: Int8Array;
+  /** How far the light rises and falls along the path, ln of OKLab L. */
+  fall: number;
 }
 
 /** What the path weighs. All costs are in units of half a squared deviation. Tuned on rendered scenes, docs/physics.md. */
@@ -59,25 +62,34 @@ export const weights = {
   scaleHue: 0.045,
   scaleDark: -0.85,
   scaleSpread: 0.3,
+  /** White powder on titanium: to enter it, from light blue on, and the deviation of its colour. */
+  powder: 6,
+  powderHue: 0.018,
   /** Of each step's evidence what counts: neighbours err together. */
   evidence: 0.5,
 };
 export type Weights = typeof weights;
 
+/** What is no film, numbered after the words of filmBands. */
+export const GREY_BLACK = filmBands.length;
+export const WHITE = GREY_BLACK + 1;
+
 const N = thicknesses.length;
 /** How many states a step may climb, or fall in the bead zone; in thin films a state is 1 nm. */
 const CLIMB = 26;
-/** States: 0..N-1 the growing film, N..2N-1 the bead zone, SCALE scale. */
+/** States: 0..N-1 the growing film, N..2N-1 the bead zone, then scale and white powder. */
 const SCALE = 2 * N;
+const POWDER = SCALE + 1;
+const STATES = POWDER + 1;
 const SPAN = 2 * CLIMB + 1;
 
 export function pathOf(steps: readonly Step[], film: Member, w: Weights = weights): Path {
   const n = steps.length;
   const per = 100 / n; // hundredths of the line a step
   const [purple, lightBlue] = [stateOf(film.starts[5] as number), stateOf(film.starts[7] as number)];
-  const back = new Int16Array(n * (SCALE + 1));
-  let cost = new Float64Array(SCALE + 1).fill(Infinity);
-  let next = new Float64Array(SCALE + 1);
+  const back = new Int16Array(n * STATES);
+  let cost = new Float64Array(STATES).fill(Infinity);
+  let next = new Float64Array(STATES);
   const emit = new Float64Array(N);
   const { u: fu, v: fv, l: fl } = film;
   const [scale, penalty] = [new Float64Array(N), new Float64Array(N)];
@@ -98,7 +110,7 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
   const lightScale = 1 / (2 * w.light * w.light * per);
   const levelScale = w.levelShare / (2 * w.level * w.level);
   const levelMost = w.levelMost * w.levelShare;
-  let scaleEmit = 0;
+  let [scaleEmit, powderEmit] = [0, 0];
 
   const look = (i: number): void => {
     const { u, v, l, weight } = steps[i] as Step;
@@ -113,14 +125,20 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
       (Math.min(w.hueMost, (u * u + v * v) / (2 * w.scaleHue ** 2)) +
         Math.log(w.scaleHue / w.hue) +
         Math.min(w.levelMost, (dark * dark) / 2));
+    const grey = Math.max(0, -0.15 - l) / w.scaleSpread;
+    powderEmit =
+      e *
+      (Math.min(w.hueMost, (u * u + v * v) / (2 * w.powderHue ** 2)) +
+        Math.log(w.powderHue / w.hue) +
+        Math.min(w.levelMost, (grey * grey) / 2));
   };
 
   look(0);
-  for (let d = 0; d < N; d++) cost[d] = (emit[d] as number) + w.startNm * Math.max(0, (thicknesses[d] as number) - w.start);
+  for (let d = 0; d < N; d++) cost[d] = (emit[d] as number) + w.startNm * Math.max(0, Math.abs((thicknesses[d] as number) - film.from) - w.start);
 
   for (let i = 1; i < n; i++) {
     look(i);
-    const came = i * (SCALE + 1);
+    const came = i * STATES;
     const dl = (steps[i] as Step).l - (steps[i - 1] as Step).l;
     const seen = Math.min((steps[i] as Step).weight, (steps[i - 1] as Step).weight);
     const [believed, most] = [seen * lightScale, seen * w.lightMost];
@@ -128,6 +146,7 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
     const mayScale = i / (n - 1) >= w.scaleFrom;
     next.fill(Infinity);
     let [scaleBest, scaleFrom] = [Infinity, SCALE];
+    let [powderBest, powderFrom] = [Infinity, POWDER];
     for (let to = 0; to < N; to++) {
       const shift = dl - (fl[to] as number);
       const low = Math.max(to >= lightBlue ? purple : 0, to - CLIMB);
@@ -168,6 +187,9 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
         back[came + N + to] = from;
       }
       if (mayScale) {
+        if (film.powders && to >= lightBlue)
+          for (const f of [to, N + to])
+            if ((cost[f] as number) + w.powder < powderBest) [powderBest, powderFrom] = [(cost[f] as number) + w.powder, f];
         // Judged against its neighbour: how dark scale would be under the neighbour's light.
         const off = (dl + (fl[to] as number) - w.scaleDark) / w.scaleSpread;
         const abrupt = w.scale + Math.min(w.lightMost, (off * off) / 2);
@@ -182,18 +204,28 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
     if ((cost[SCALE] as number) < scaleBest) [scaleBest, scaleFrom] = [cost[SCALE] as number, SCALE];
     next[SCALE] = scaleBest + scaleEmit;
     back[came + SCALE] = scaleFrom;
+    if ((cost[POWDER] as number) < powderBest) [powderBest, powderFrom] = [cost[POWDER] as number, POWDER];
+    next[POWDER] = powderBest + powderEmit;
+    back[came + POWDER] = powderFrom;
     [cost, next] = [next, cost];
   }
 
   let state = 0;
-  for (let s = 1; s <= SCALE; s++) if ((cost[s] as number) < (cost[state] as number)) state = s;
-  const found: Path = { cost: cost[state] as number, nm: new Float64Array(n), band: new Int8Array(n) };
+  for (let s = 1; s < STATES; s++) if ((cost[s] as number) < (cost[state] as number)) state = s;
+  const found: Path = { cost: cost[state] as number, nm: new Float64Array(n), band: new Int8Array(n), fall: 0 };
+  let [brightest, darkest] = [-Infinity, Infinity];
   for (let i = n - 1; i >= 0; i--) {
-    const d = state === SCALE ? -1 : state % N;
-    found.nm[i] = d < 0 ? -1 : (thicknesses[d] as number);
-    found.band[i] = d < 0 ? -1 : (film.band[d] as number);
-    state = back[i * (SCALE + 1) + state] as number;
+    const isFilm = state < SCALE;
+    const d = state % N;
+    found.nm[i] = isFilm ? (thicknesses[d] as number) : -1;
+    found.band[i] = isFilm ? (film.band[d] as number) : state === SCALE ? GREY_BLACK : WHITE;
+    if (state < N) {
+      const g = (steps[i] as Step).l - (fl[d] as number);
+      [brightest, darkest] = [Math.max(brightest, g), Math.min(darkest, g)];
+    }
+    state = back[i * STATES + state] as number;
   }
+  found.fall = brightest - darkest;
   return found;
 }
 

@@ -27,17 +27,22 @@ export const drawCamera = (draw: Draws, exposure: number, balance: readonly [num
 
 export function shoot(light: Float32Array, width: number, height: number, camera: Camera, draw: Draws): Uint8ClampedArray {
   const signal = new Float32Array(light.length);
+  const [r, g, b] = camera.gains;
+  const grainy = (i: number, gain: number): number => {
+    const v = Math.max(0, (light[i] as number) * gain);
+    return v + (camera.grain * Math.sqrt(v) + camera.dark) * draw.normal();
+  };
+  // An S about the middle, same ends.
+  const toned = (v: number): number => {
+    const s = encode(v);
+    return s + camera.contrast * s * (1 - s) * (s - 0.5) * 1.6;
+  };
   for (let i = 0; i < light.length; i += 3) {
-    const rgb = [0, 1, 2].map((c) => {
-      const v = Math.max(0, (light[i + c] as number) * (camera.gains[c] as number));
-      return v + (camera.grain * Math.sqrt(v) + camera.dark) * draw.normal();
-    });
-    const y = 0.2126 * (rgb[0] as number) + 0.7152 * (rgb[1] as number) + 0.0722 * (rgb[2] as number);
-    for (let c = 0; c < 3; c++) {
-      const s = encode(y + ((rgb[c] as number) - y) * camera.saturation);
-      // An S about the middle, same ends.
-      signal[i + c] = s + camera.contrast * s * (1 - s) * (s - 0.5) * 1.6;
-    }
+    const [x, y, z] = [grainy(i, r), grainy(i + 1, g), grainy(i + 2, b)];
+    const grey = 0.2126 * x + 0.7152 * y + 0.0722 * z;
+    signal[i] = toned(grey + (x - grey) * camera.saturation);
+    signal[i + 1] = toned(grey + (y - grey) * camera.saturation);
+    signal[i + 2] = toned(grey + (z - grey) * camera.saturation);
   }
   const out = new Uint8ClampedArray(light.length);
   const row = 3 * width;

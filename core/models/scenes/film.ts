@@ -31,6 +31,30 @@ export function drawFilm(metal: 'stainless' | 'titanium', side: 'id' | 'od', dra
   return { stack, starts: bandStarts(locusOf(stack).shares) };
 }
 
+/**
+ * A film by other constants: Cauchy's n = A + B/λ², k falling exponentially to the red, a metal tilted in the spectrum. Invented about the same
+ * range (n 2.3 to 2.7, k 0.05 to 0.3 at 550 nm); the grader's family is not made from it.
+ */
+export function drawOther(metal: 'stainless' | 'titanium', side: 'id' | 'od', draw: Draws): PaintedFilm {
+  const titanium = metal === 'titanium';
+  const base = stackOf(titanium ? 'titanium' : 'steel-id');
+  const n550 = titanium ? draw.between(2.34, 2.56) : draw.between(side === 'od' ? 2.36 : 2.28, side === 'od' ? 2.7 : 2.6);
+  const b = draw.between(0.02, 0.09);
+  const k550 = titanium ? 0 : draw.between(0.05, 0.28);
+  const tau = draw.between(120, 300);
+  const [size, tilt] = [draw.between(0.93, 1.07), draw.between(-0.08, 0.08)];
+  const stack: Stack = {
+    spread: draw.between(0, titanium ? 0.06 : 0.12),
+    oxide: (nm) => [n550 + b * ((1000 / nm) ** 2 - (1000 / 550) ** 2), k550 * Math.exp((550 - nm) / tau)],
+    metal: (nm) => {
+      const m = base.metal(nm);
+      const f = size * (1 + (tilt * (nm - 550)) / 150);
+      return [m[0] * f, m[1] / f];
+    },
+  };
+  return { stack, starts: bandStarts(locusOf(stack).shares) };
+}
+
 /** Relative power of a lamp: daylight, or a black body of so many kelvin (Planck), 1 at 560 nm. */
 export const lampOf = (kelvin: number | 'daylight'): ((nm: number) => number) => {
   if (kelvin === 'daylight') return (nm) => d65(nm) / d65(560);

@@ -5,9 +5,9 @@
 import { seeded } from '../../basics/seeded';
 import { THICKEST, type Triple } from '../tint';
 import { drawCamera, shoot } from './camera';
-import { colours, drawFilm, lampOf } from './film';
+import { colours, drawFilm, drawOther, lampOf } from './film';
 import { draws, field, rough, type Draws } from './noise';
-import { readTruth, type TrueLine } from './truth';
+import { BLACK, POWDER, readTruth, type TrueLine } from './truth';
 
 export const sceneKinds = ['coupon', 'tube', 'half-tube', 'inside'] as const;
 export type SceneKind = (typeof sceneKinds)[number];
@@ -16,6 +16,8 @@ export interface SceneOptions {
   metal?: 'stainless' | 'titanium';
   /** Thickest film, nm; drawn when left out. */
   most?: number;
+  /** Films by other constants than the named ones: for judging what was tuned on those. */
+  others?: boolean;
   /** Something made wrong on purpose. */
   wrong?: 'patch-clipped' | 'patch-tinted' | 'no-clean-metal';
   width?: number;
@@ -112,7 +114,7 @@ function alongBore(width: number, height: number, draw: Draws): Geometry {
 }
 
 /** Thickness by place. */
-function paint(room: number, most: number, base: number, seed: number, draw: Draws) {
+function paint(room: number, metal: 'stainless' | 'titanium', most: number, base: number, seed: number, draw: Draws) {
   const bead = room * draw.between(0.08, 0.22); // half width, mm
   const reach = room * draw.between(0.12, 0.33);
   const power = draw.between(1.1, 2.4);
@@ -125,13 +127,13 @@ function paint(room: number, most: number, base: number, seed: number, draw: Dra
   return {
     bead,
     reach,
-    /** nm; -1 for scale. */
+    /** nm; BLACK for scale, POWDER for white powder. */
     nm(s: number, a: number): number {
-      const edge = Math.max(0, Math.abs(s + wave * bead * rough(seed + 5, a / 6, s / 30)) - bead);
-      const grown = Math.exp(-((edge / (reach * (1 + 0.25 * rough(seed + 9, a / 9, 0)))) ** power));
+      const edge = Math.max(0, Math.abs(s + wave * bead * field(seed + 5, a / 6, s / 30)) - bead);
+      const grown = Math.exp(-((edge / (reach * (1 + 0.25 * field(seed + 9, a / 9, 0)))) ** power));
       const mottle = 1 + ripple * rough(seed, s / 0.9, a / 0.9) + islands * Math.max(0, field(seed + 31, s / 2.2, a / 2.2) * 3 - 1.2);
       const inBead = Math.abs(s) < bead;
-      if (scale > 0 && Math.abs(s) < bead * 1.3 && rough(seed + 21, s / 3, a / 5) > 0.4 - scale) return -1;
+      if (scale > 0 && Math.abs(s) < bead * 1.3 && rough(seed + 21, s / 3, a / 5) > 0.4 - scale) return metal === 'titanium' ? POWDER : BLACK;
       let d = base + most * grown * mottle;
       if (halo && edge < reach * 0.8) d = base + most * (0.45 + 0.55 * Math.exp(-(((edge - reach * 0.5) / (0.22 * reach)) ** 2))) * mottle;
       if (inBead) d = base + (d - base) * onBead;
@@ -154,12 +156,12 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
   const metal = options.metal ?? (draw.chance(0.15) ? 'titanium' : 'stainless');
   const side = kind === 'inside' || kind === 'half-tube' ? 'id' : 'od';
   const [width, height] = [options.width ?? 1080, options.height ?? 810];
-  const film = drawFilm(metal, side, draw);
+  const film = (options.others ? drawOther : drawFilm)(metal, side, draw);
   const most =
     options.most ?? (draw.chance(0.45) ? draw.between(2, 40) : draw.chance(0.6) ? draw.between(25, 110) : draw.between(80, 230));
   const base = options.wrong === 'no-clean-metal' ? draw.between(12, 22) : draw.between(0.8, 2);
   const geometry = kind === 'inside' ? alongBore(width, height, draw) : sideways(kind, width, height, draw);
-  const coat = paint(geometry.room, most, base, seed, draw);
+  const coat = paint(geometry.room, metal, most, base, seed, draw);
 
   // Lamps: a lobe on the turned surface each, over a general light.
   const lamps = Array.from({ length: kind === 'inside' ? 1 : 2 + Math.floor(draw.between(0, 2)) }, () => ({
@@ -203,12 +205,13 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
       const ripples = inBead ? 1 + 0.18 * Math.sin(p.a * 7 + 2.5 * (p.s / coat.bead) ** 2) : 1;
       // Past the joint in a bore the light has been on its film before.
       const again = p.second && nm >= 0 ? p.second : 0;
-      const grain = 1 + streak * (along ? rough(seed + 60, p.a / 0.35, p.s / 8) : rough(seed + 60, p.s / 0.35, p.a / 8)) + 0.04 * rough(seed + 63, p.s / 3, p.a / 3);
+      const grain = 1 + streak * (along ? rough(seed + 60, p.a / 0.35, p.s / 8) : rough(seed + 60, p.s / 0.35, p.a / 8)) + 0.04 * field(seed + 63, p.s / 3, p.a / 3);
       const bent = inBead ? p.turn + 0.35 * (p.s / coat.bead) : p.turn;
       const d = Math.max(0, nm);
       // A tilted view reads a little thinner (tilted path in the film).
       const index = 3 * Math.round(d * (1 - 0.04 * Math.min(1, Math.abs(p.turn))));
-      const scaled = nm < 0 ? 0.09 * (1 + 0.5 * rough(seed + 80, p.s / 0.4, p.a / 0.4)) : 0;
+      const scaled =
+        nm === BLACK ? 0.09 * (1 + 0.5 * rough(seed + 80, p.s / 0.4, p.a / 0.4)) : nm === POWDER ? 0.9 + 0.1 * field(seed + 80, p.s / 0.6, p.a / 0.6) : 0;
       for (let c = 0; c < 3; c++) {
         let v = 0;
         for (const lamp of lamps) {
@@ -231,7 +234,7 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
     for (let j = Math.round(y - half); j <= y + half; j += 3)
       for (let i = Math.round(x - half); i <= x + half; i += 3) {
         const k = j * width + i;
-        if (i < 0 || j < 0 || i >= width || j >= height || Number.isNaN(nmOf[k])) return -1;
+        if (i < 0 || j < 0 || i >= width || j >= height || Number.isNaN(nmOf[k])) return metal === 'titanium' ? POWDER : BLACK;
         sum += light[3 * k + 1] as number;
         n++;
       }

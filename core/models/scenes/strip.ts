@@ -1,7 +1,7 @@
 /** Flat strips: a profile of film from clean metal (left) to the weld (right), under an unknown light, shaded, grainy. The plainest test. */
 import { seeded } from '../../basics/seeded';
 import { encode, locusOf, type Triple } from '../tint';
-import { drawFilm } from './film';
+import { drawFilm, drawOther } from './film';
 import { draws } from './noise';
 import { readTruth, type TrueLine } from './truth';
 
@@ -16,11 +16,11 @@ export interface Strip {
   starts: readonly number[];
 }
 
-export function renderStrip(seed: number, options: { metal?: 'stainless' | 'titanium'; long?: number } = {}): Strip {
+export function renderStrip(seed: number, options: { metal?: 'stainless' | 'titanium'; long?: number; others?: boolean } = {}): Strip {
   const draw = draws(seeded(seed * 104729 + 3));
   const metal = options.metal ?? (draw.chance(0.2) ? 'titanium' : 'stainless');
   const side = draw.chance(0.5) ? 'id' : 'od';
-  const film = drawFilm(metal, side, draw);
+  const film = (options.others ? drawOther : drawFilm)(metal, side, draw);
   const { shares } = locusOf(film.stack);
   const [width, height] = [200, 32];
   const long = options.long ?? 150;

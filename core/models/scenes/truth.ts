@@ -1,5 +1,5 @@
 /** What is truly there along a line of a rendered picture. */
-import { filmBands, type Band } from '../tint';
+import { filmBands, wordAt, type Band } from '../tint';
 
 export interface TrueLine {
   /** From clean metal to the middle of the bead, pixels. */
@@ -9,31 +9,29 @@ export interface TrueLine {
   worst: { nm: number | null; band: Band };
 }
 
-const wordOf = (starts: readonly number[], nm: number): Band => {
-  let w = starts.length - 1;
-  while (w > 0 && nm < (starts[w] as number)) w--;
-  return filmBands[w] as Band;
-};
+const wordOf = (starts: readonly number[], nm: number): Band => filmBands[wordAt(starts, nm)] as Band;
 
-/** Reads forty points of a field of thickness (nm; below zero scale, NaN no metal), each the mean of 5 x 5 pixels. */
+/** Thicknesses that are none: black scale, white powder. */
+export const BLACK = -1;
+export const POWDER = -2;
+
+/** Reads forty points of a field of thickness (nm, BLACK, POWDER; NaN no metal), each the mean of 5 x 5 pixels. */
 export function readTruth(line: TrueLine['line'], nmOf: Float32Array, width: number, starts: readonly number[]): TrueLine {
   const profile = Array.from({ length: 40 }, (_, i) => {
     const t = i / 39;
     const [x, y] = [Math.round(line[0] + (line[2] - line[0]) * t), Math.round(line[1] + (line[3] - line[1]) * t)];
-    let [sum, n, scale] = [0, 0, 0];
+    let [sum, n, scale, powder] = [0, 0, 0, 0];
     for (let j = -2; j <= 2; j++)
       for (let h = -2; h <= 2; h++) {
         const nm = nmOf[(y + j) * width + x + h] as number;
-        if (nm < 0) scale++;
+        if (nm === BLACK) scale++;
+        else if (nm === POWDER) powder++;
         else if (!Number.isNaN(nm)) [sum, n] = [sum + nm, n + 1];
       }
-    const nm = scale > 12 ? null : sum / Math.max(1, n);
-    return { t, nm, band: nm === null ? ('grey' as Band) : wordOf(starts, nm) };
+    const nm = scale + powder > 12 ? null : sum / Math.max(1, n);
+    return { t, nm, band: nm === null ? ((scale > 0 ? 'grey' : 'white') as Band) : wordOf(starts, nm) };
   });
   const thick = Math.max(...profile.map((p) => p.nm ?? 0));
-  return {
-    line,
-    profile,
-    worst: profile.some((p) => p.nm === null) ? { nm: null, band: 'grey' } : { nm: thick, band: wordOf(starts, thick) },
-  };
+  const none = profile.find((p) => p.nm === null);
+  return { line, profile, worst: none ? { nm: null, band: none.band } : { nm: thick, band: wordOf(starts, thick) } };
 }

@@ -37,7 +37,7 @@ export const bandNames: Record<Band, string> = {
   purple: 'Purple',
   'dark-blue': 'Dark blue',
   'light-blue': 'Light blue',
-  silvery: 'Thick silvery',
+  silvery: 'Past blue (grey)',
   'second-yellow': 'Second yellow',
   'second-rose': 'Second rose',
   'second-blue': 'Second blue',
@@ -69,10 +69,7 @@ export function bandRange(film: Film, band: Band): [number, number] | null {
 
 /** The word for a film of d nm. */
 export function bandAt(film: Film, d: number): Band {
-  const starts = begins[film];
-  let i = starts.length - 1;
-  while (i > 0 && d < (starts[i] as number)) i--;
-  return filmBands[i] as Band;
+  return filmBands[wordAt(begins[film], d)] as Band;
 }
 
 /**
@@ -109,6 +106,13 @@ export function bandStarts(shares: Float64Array): number[] {
     starts.push(d);
   }
   return starts;
+}
+
+/** Which word (index in filmBands) a thickness has, nm. */
+export function wordAt(starts: readonly number[], nm: number): number {
+  let w = starts.length - 1;
+  while (w > 0 && nm < (starts[w] as number)) w--;
+  return w;
 }
 
 const swatches = new Map<string, string>();

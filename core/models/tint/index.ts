@@ -1,5 +1,5 @@
 /** Tint: the colour of thin oxide on metal, in computed colours and in words. */
-export { bandAt, bandHex, bandNames, bandRange, bandSchema, bandsOf, bandStarts, filmBands, type Band } from './bands';
+export { bandAt, bandHex, bandNames, bandRange, bandSchema, bandsOf, bandStarts, filmBands, wordAt, type Band } from './bands';
 export { adapt, D65_WHITE, decode, encode, hex, linearOf, oklab, srgb } from './colour';
 export { filmsOf, reflectance, stackAt, stackOf, tintHex, tintXYZ, type Film, type Stack } from './film';
 export { d65, observer, tristimulus, wavelengths, type Triple } from './light';
