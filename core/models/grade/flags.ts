@@ -6,6 +6,7 @@ export const refusals = {
   'patch-clipped': 'The clean patch is overexposed: its colour is gone. Put it on metal that is not burnt out, or take the picture darker.',
   'patch-dark': 'The clean patch is too dark to tell its colour. Put it on metal in the light.',
   'patch-tinted': 'The clean patch looks tinted itself. That makes the weld look better than it is. Put it on metal that has no colour.',
+  'no-metal': 'This does not look like metal: its colour or grain is not that of bare metal, or the colours fit no film.',
   'no-clean-metal':
     'The lines do not seem to begin on clean metal: the colours fit metal that is tinted all over. Show clean metal in the picture.',
   'line-clipped': 'Most of the line is overexposed. Take the picture darker, or lay the line beside the glare.',

@@ -1,9 +1,8 @@
 /** A picture graded: patch and lines checked, every line read, the line with the worst tint on top. */
-import { oklab, type Triple } from '../tint';
 import type { Metal, Side } from './family';
 import type { Refusal, Warning } from './flags';
 import { readLine, type Reading } from './line';
-import { lengthOf, spotOf, spotsAlong, type Box, type Line, type Picture, type Spot } from './pixels';
+import { hueOver, lengthOf, spotOf, spotsAlong, type Box, type Line, type Picture, type Spot } from './pixels';
 
 export interface Question {
   patch: Box;
@@ -26,40 +25,44 @@ const COMFORTABLE = 40;
 /** Fewest pixels of a patch's side. */
 export const SMALLEST = 4;
 
+/** No metal: its colour under any lamp is weak, its grain fine but never nothing, and a line over it fits some film. */
+const STRONG = 0.16;
+const COARSE = 0.2;
+const MISFIT = 1.25;
+
 export interface Fault {
-  at: 'patch' | 'line';
+  code: 'patch-outside' | 'line-outside' | 'line-length';
   /** Of a line, its number from 0. */
   index: number;
   text: string;
 }
 
 /** What is wrong with the marks on a picture of this size; null when they can be read. */
-export function faultOf({ width, height }: { width: number; height: number }, { patch, lines }: Pick<Question, 'patch' | 'lines'>): Fault | null {
+export function faultOf(
+  { width, height }: { width: number; height: number },
+  { patch, lines }: Pick<Question, 'patch' | 'lines'>,
+): Fault | null {
   const [x, y, w, h] = patch;
   if (w < SMALLEST || h < SMALLEST)
-    return { at: 'patch', index: 0, text: `The patch is ${w} x ${h} pixels; it needs ${SMALLEST} x ${SMALLEST} at least.` };
+    return { code: 'patch-outside', index: 0, text: `The patch is ${w} x ${h} pixels; it needs ${SMALLEST} x ${SMALLEST} at least.` };
   if (x < 0 || y < 0 || x + w > width || y + h > height)
-    return { at: 'patch', index: 0, text: `The patch lies outside the picture, which is ${width} x ${height} pixels.` };
-  if (lines.length === 0) return { at: 'line', index: 0, text: 'Lay at least one line from clean metal to the middle of the bead.' };
+    return { code: 'patch-outside', index: 0, text: `The patch lies outside the picture, which is ${width} x ${height} pixels.` };
+  if (lines.length === 0)
+    return { code: 'line-length', index: 0, text: 'Lay at least one line from clean metal to the middle of the bead.' };
   for (const [index, line] of lines.entries()) {
     const [x1, y1, x2, y2] = line;
     if (Math.min(x1, x2, y1, y2) < 0 || Math.max(x1, x2) >= width || Math.max(y1, y2) >= height)
-      return { at: 'line', index, text: `Line ${index + 1} lies outside the picture, which is ${width} x ${height} pixels.` };
+      return { code: 'line-outside', index, text: `Line ${index + 1} lies outside the picture, which is ${width} x ${height} pixels.` };
     if (lengthOf(line) < SHORTEST)
-      return { at: 'line', index, text: `Line ${index + 1} is ${lengthOf(line).toFixed(0)} pixels long; it needs ${SHORTEST}.` };
+      return { code: 'line-length', index, text: `Line ${index + 1} is ${lengthOf(line).toFixed(0)} pixels long; it needs ${SHORTEST}.` };
   }
   return null;
 }
 
-const hue = (of: Triple, over: Triple): [number, number] => {
-  const [L, a, b] = oklab(of.map((v, c) => Math.max(1e-4, v / Math.max(1e-4, over[c] as number))) as Triple);
-  return [a / L, b / L];
-};
-
 /** How much the hue differs within the patch: bare metal has one, a tint that grows towards the weld does not. */
 function hueRange(picture: Picture, [x, y, w, h]: Box, whole: Spot): number {
   const cells = [0, 1, 2].flatMap((i) =>
-    [0, 1, 2].map((j) => hue(spotOf(picture, [x + (i * w) / 3, y + (j * h) / 3, w / 3, h / 3]).mean, whole.mean)),
+    [0, 1, 2].map((j) => hueOver(spotOf(picture, [x + (i * w) / 3, y + (j * h) / 3, w / 3, h / 3]).mean, whole.mean)),
   );
   const range = (k: 0 | 1) => Math.max(...cells.map((c) => c[k])) - Math.min(...cells.map((c) => c[k]));
   return Math.max(range(0), range(1));
@@ -87,6 +90,8 @@ export function gradePicture(picture: Picture, { patch, lines, metal }: Question
   const clean = spotOf(picture, patch);
   if (clean.clipped > 0.3) return { ok: false, refused: ['patch-clipped'] };
   if (Math.max(...clean.mean) < 0.004) return { ok: false, refused: ['patch-dark'] };
+  const [u, v] = hueOver(clean.mean, [1, 1, 1]);
+  if (Math.hypot(u, v) > STRONG || clean.rough > COARSE || clean.rough === 0) return { ok: false, refused: ['no-metal'] };
   const range = hueRange(picture, patch, clean);
   const readings = lines.map((line) => {
     const reading = readLine(spotsAlong(picture, line), clean, metal);
@@ -96,6 +101,7 @@ export function gradePicture(picture: Picture, { patch, lines, metal }: Question
     }
     return reading;
   });
+  if (readings.every((r) => r.misfit > MISFIT)) return { ok: false, refused: ['no-metal'] };
   const refused: Refusal[] = [];
   const tinted = tintedPatch(range, readings);
   const stained = tintedAll(readings);

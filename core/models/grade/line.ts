@@ -2,11 +2,11 @@
  * One line from clean metal to the bead. The picture's colours are divided by the clean patch; their hue then by the line's own clean end,
  * because what the patch mirrors shifts everything. Every film of the family gives its path; the paths vote by how well they fit.
  */
-import { oklab, type Triple } from '../tint';
+import type { Triple } from '../tint';
 import { familyOf, type Metal } from './family';
 import type { Warning } from './flags';
 import { GREY_BLACK, pathOf, WHITE, type Path, type Step } from './path';
-import type { Spot } from './pixels';
+import { hueOver, type Spot } from './pixels';
 
 export interface Reading {
   /** Index of the word: filmBands, then GREY_BLACK, WHITE. */
@@ -25,13 +25,11 @@ export interface Reading {
   stained: number;
   /** Share of the line that could be believed. */
   seen: number;
+  /** Cost of the best path a step: how badly the colours fit any film. */
+  misfit: number;
   clipped: number;
 }
 
-const hueOf = (share: Triple): Triple => {
-  const [L, a, b] = oklab(share.map((c) => Math.max(1e-4, c)) as Triple);
-  return [a / L, b / L, L];
-};
 const luminance = (rgb: Triple): number => 0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2];
 
 /** Below this much light a sensor's own noise colours the signal: half believed. */
@@ -45,11 +43,11 @@ function stepsOver(spots: readonly Spot[], patch: Triple, blend: number): { step
   const end = [0, 1, 2].map((c) => shares.slice(0, ends).reduce((sum, s) => sum + (s[c] as number), 0) / ends) as Triple;
   const y = Math.max(1e-4, luminance(end));
   const anchor = end.map((c) => (Math.max(1e-4, c) / y) ** blend) as Triple;
-  const [u, v, L] = hueOf(end);
+  const [u, v, L] = hueOver(end, [1, 1, 1]);
   return {
     end: [u, v, Math.log(L)],
     steps: shares.map((s, i) => {
-      const [a, b, l] = hueOf(s.map((c, j) => c / (anchor[j] as number)) as Triple);
+      const [a, b, l] = hueOver(s, anchor);
       // Between the patch's light and the end's: either may stand in a highlight.
       return { u: a, v: b, l: Math.log(l) - 0.5 * Math.log(L), weight: beliefIn(spots[i] as Spot) };
     }),
@@ -63,7 +61,7 @@ const CAST = 0.012;
 
 const STRAW = 2;
 /** Share of the voices past straw from which the answer is gold. */
-const LEAN = +(process.env.LEAN ?? 0.2);
+const LEAN = 0.15;
 
 /** The middle of weighted values. */
 function median(pairs: [number, number][]): number {
@@ -151,6 +149,7 @@ export function readLine(spots: readonly Spot[], patch: Spot, metal: Metal): Rea
     end: own.end,
     stained: best.path.cost - Math.min(...stained.map((f) => pathOf(own.steps, f).cost)),
     seen,
+    misfit: least / n,
     clipped,
   };
 }

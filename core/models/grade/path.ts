@@ -117,7 +117,11 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
     const e = weight * w.evidence;
     for (let d = 0; d < N; d++) {
       const [du, dv, g] = [u - (fu[d] as number), v - (fv[d] as number), l - (fl[d] as number)];
-      emit[d] = e * (Math.min(w.hueMost, (du * du + dv * dv) * (scale[d] as number)) + (penalty[d] as number) + Math.min(levelMost, g * g * levelScale));
+      emit[d] =
+        e *
+        (Math.min(w.hueMost, (du * du + dv * dv) * (scale[d] as number)) +
+          (penalty[d] as number) +
+          Math.min(levelMost, g * g * levelScale));
     }
     const dark = Math.max(0, l - w.scaleDark) / w.scaleSpread;
     scaleEmit =
@@ -134,7 +138,8 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
   };
 
   look(0);
-  for (let d = 0; d < N; d++) cost[d] = (emit[d] as number) + w.startNm * Math.max(0, Math.abs((thicknesses[d] as number) - film.from) - w.start);
+  for (let d = 0; d < N; d++)
+    cost[d] = (emit[d] as number) + w.startNm * Math.max(0, Math.abs((thicknesses[d] as number) - film.from) - w.start);
 
   for (let i = 1; i < n; i++) {
     look(i);

@@ -1,8 +1,7 @@
 /**
  * Reading a picture: means in linear light over a patch or along a line. A picture is sRGB, eight bits, already turned as its EXIF says.
  */
-import { decode } from '../tint';
-import type { Triple } from '../tint';
+import { decode, oklab, type Triple } from '../tint';
 
 export interface Picture {
   readonly width: number;
@@ -105,4 +104,10 @@ export function spotsAlong(picture: Picture, line: Line): Spot[] {
     }
     return c.spot();
   });
+}
+
+/** A colour over what is taken for neutral, without its lightness: OKLab a/L and b/L; and L. */
+export function hueOver(of: Triple, neutral: Triple): Triple {
+  const [L, a, b] = oklab(of.map((v, c) => Math.max(1e-4, v / Math.max(1e-4, neutral[c] as number))) as Triple);
+  return [a / L, b / L, L];
 }

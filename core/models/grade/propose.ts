@@ -2,8 +2,8 @@
  * Proposes the clean patch and the lines: a start to be dragged, never an answer. The tinted region is what differs in hue from the smooth,
  * bright rest; the patch lies beside it on metal of one hue; lines run from where colour begins to the middle of the tint.
  */
-import { oklab, type Triple } from '../tint';
-import { spotOf, type Box, type Line, type Picture, type Spot } from './pixels';
+import type { Triple } from '../tint';
+import { hueOver, spotOf, type Box, type Line, type Picture, type Spot } from './pixels';
 
 export interface Proposal {
   patch: Box | null;
@@ -73,8 +73,8 @@ export function propose(picture: Picture): Proposal {
   const anchor = usual(cells);
   const chroma = spots.map((s) => {
     if (light(s) < 0.004 || s.clipped > 0.5) return 0;
-    const [L, a, b] = oklab(s.mean.map((v, c) => Math.max(1e-5, v) / (anchor[c] as number)) as Triple);
-    return Math.hypot(a / L, b / L);
+    const [u, v] = hueOver(s.mean, anchor);
+    return Math.hypot(u, v);
   });
   const weld = region(
     cells,
@@ -135,7 +135,8 @@ function patchIn({ wide, high, size, spots }: Cells, chroma: readonly number[], 
         }
       const lit = sum / span ** 2;
       if (clipped > 0.05 || lit < 0.02 || (found && near < 6)) continue;
-      const score = worst / CLEAN + rough / span ** 2 / 0.05 + Math.abs(Math.log(lit / (1.3 * brightest))) + (found ? Math.max(0, near - 10) / 8 : 0);
+      const score =
+        worst / CLEAN + rough / span ** 2 / 0.05 + Math.abs(Math.log(lit / (1.3 * brightest))) + (found ? Math.max(0, near - 10) / 8 : 0);
       if (score < best) [best, box] = [score, [x * size, y * size, span * size, span * size]];
     }
   return box;

@@ -2,7 +2,19 @@
  * The film of one rendered weld: drawn around the named films, never one of them, with its own words (bandStarts) and its colours under
  * each lamp of the scene.
  */
-import { bandStarts, d65, linearOf, locusOf, observer, reflectance, stackOf, THICKEST, wavelengths, type Stack, type Triple } from '../tint';
+import {
+  bandStarts,
+  d65,
+  linearOf,
+  locusOf,
+  observer,
+  reflectance,
+  stackOf,
+  THICKEST,
+  wavelengths,
+  type Stack,
+  type Triple,
+} from '../tint';
 import type { Draws } from './noise';
 
 export interface PaintedFilm {

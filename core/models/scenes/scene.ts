@@ -64,7 +64,8 @@ function sideways(kind: 'coupon' | 'tube' | 'half-tube', width: number, height: 
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   const scale = Math.min(width, height) / draw.between(28, 44); // pixels a mm
   const [cx, cy] = [width * draw.between(0.42, 0.58), height * draw.between(0.42, 0.58)];
-  const radius = kind === 'coupon' ? Infinity : (0.48 * height * draw.between(kind === 'tube' ? 0.6 : 1.1, kind === 'tube' ? 1.1 : 1.6)) / scale;
+  const radius =
+    kind === 'coupon' ? Infinity : (0.48 * height * draw.between(kind === 'tube' ? 0.6 : 1.1, kind === 'tube' ? 1.1 : 1.6)) / scale;
   const slope = draw.between(-0.25, 0.25) / Math.max(width, height);
   return {
     room: 12,
@@ -101,7 +102,14 @@ function alongBore(width: number, height: number, draw: Draws): Geometry {
       const r = Math.max(1, Math.hypot(dx, dy));
       const z = (focal * bore) / r;
       const phi = Math.atan2(dy, dx);
-      return { s: z - joint, a: Math.abs(phi) * bore, turn: 0.5 * Math.sin(phi), lit: Math.min(2.2, (joint / z) ** fall), second: again * Math.min(1, Math.max(0, (z - joint * 0.9) / joint)), metal: z < end };
+      return {
+        s: z - joint,
+        a: Math.abs(phi) * bore,
+        turn: 0.5 * Math.sin(phi),
+        lit: Math.min(2.2, (joint / z) ** fall),
+        second: again * Math.min(1, Math.max(0, (z - joint * 0.9) / joint)),
+        metal: z < end,
+      };
     },
     pixel(s, a) {
       const z = joint + s;
@@ -133,7 +141,8 @@ function paint(room: number, metal: 'stainless' | 'titanium', most: number, base
       const grown = Math.exp(-((edge / (reach * (1 + 0.25 * field(seed + 9, a / 9, 0)))) ** power));
       const mottle = 1 + ripple * rough(seed, s / 0.9, a / 0.9) + islands * Math.max(0, field(seed + 31, s / 2.2, a / 2.2) * 3 - 1.2);
       const inBead = Math.abs(s) < bead;
-      if (scale > 0 && Math.abs(s) < bead * 1.3 && rough(seed + 21, s / 3, a / 5) > 0.4 - scale) return metal === 'titanium' ? POWDER : BLACK;
+      if (scale > 0 && Math.abs(s) < bead * 1.3 && rough(seed + 21, s / 3, a / 5) > 0.4 - scale)
+        return metal === 'titanium' ? POWDER : BLACK;
       let d = base + most * grown * mottle;
       if (halo && edge < reach * 0.8) d = base + most * (0.45 + 0.55 * Math.exp(-(((edge - reach * 0.5) / (0.22 * reach)) ** 2))) * mottle;
       if (inBead) d = base + (d - base) * onBead;
@@ -157,8 +166,7 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
   const side = kind === 'inside' || kind === 'half-tube' ? 'id' : 'od';
   const [width, height] = [options.width ?? 1080, options.height ?? 810];
   const film = (options.others ? drawOther : drawFilm)(metal, side, draw);
-  const most =
-    options.most ?? (draw.chance(0.45) ? draw.between(2, 40) : draw.chance(0.6) ? draw.between(25, 110) : draw.between(80, 230));
+  const most = options.most ?? (draw.chance(0.45) ? draw.between(2, 40) : draw.chance(0.6) ? draw.between(25, 110) : draw.between(80, 230));
   const base = options.wrong === 'no-clean-metal' ? draw.between(12, 22) : draw.between(0.8, 2);
   const geometry = kind === 'inside' ? alongBore(width, height, draw) : sideways(kind, width, height, draw);
   const coat = paint(geometry.room, metal, most, base, seed, draw);
@@ -175,7 +183,13 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
   }));
   const day = colours(film.stack, lampOf('daylight'));
   const mirrored = draw.chance(0.4)
-    ? { colour: draw.one(tints), at: draw.between(-0.9, 0.9), along: draw.between(-25, 25), size: draw.between(6, 16), power: draw.between(0.15, 0.7) }
+    ? {
+        colour: draw.one(tints),
+        at: draw.between(-0.9, 0.9),
+        along: draw.between(-25, 25),
+        size: draw.between(6, 16),
+        power: draw.between(0.15, 0.7),
+      }
     : null;
   // The camera balances what the bare metal shows under all lamps together, not quite.
   const bare = [0, 1, 2].map((c) => lamps.reduce((sum, l) => sum + (l.table[c] as number) * (l.general + 0.4 * l.power), 0)) as Triple;
@@ -194,7 +208,8 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
       const i = y * width + x;
       const p = geometry.at(x, y);
       if (!p.metal) {
-        for (let c = 0; c < 3; c++) light[3 * i + c] = kind === 'inside' ? (brown[c] as number) : 0.22 + 0.04 * field(seed + 40, x / 90, y / 90);
+        for (let c = 0; c < 3; c++)
+          light[3 * i + c] = kind === 'inside' ? (brown[c] as number) : 0.22 + 0.04 * field(seed + 40, x / 90, y / 90);
         nmOf[i] = NaN;
         continue;
       }
@@ -205,13 +220,20 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
       const ripples = inBead ? 1 + 0.18 * Math.sin(p.a * 7 + 2.5 * (p.s / coat.bead) ** 2) : 1;
       // Past the joint in a bore the light has been on its film before.
       const again = p.second && nm >= 0 ? p.second : 0;
-      const grain = 1 + streak * (along ? rough(seed + 60, p.a / 0.35, p.s / 8) : rough(seed + 60, p.s / 0.35, p.a / 8)) + 0.04 * field(seed + 63, p.s / 3, p.a / 3);
+      const grain =
+        1 +
+        streak * (along ? rough(seed + 60, p.a / 0.35, p.s / 8) : rough(seed + 60, p.s / 0.35, p.a / 8)) +
+        0.04 * field(seed + 63, p.s / 3, p.a / 3);
       const bent = inBead ? p.turn + 0.35 * (p.s / coat.bead) : p.turn;
       const d = Math.max(0, nm);
       // A tilted view reads a little thinner (tilted path in the film).
       const index = 3 * Math.round(d * (1 - 0.04 * Math.min(1, Math.abs(p.turn))));
       const scaled =
-        nm === BLACK ? 0.09 * (1 + 0.5 * rough(seed + 80, p.s / 0.4, p.a / 0.4)) : nm === POWDER ? 0.9 + 0.1 * field(seed + 80, p.s / 0.6, p.a / 0.6) : 0;
+        nm === BLACK
+          ? 0.09 * (1 + 0.5 * rough(seed + 80, p.s / 0.4, p.a / 0.4))
+          : nm === POWDER
+            ? 0.9 + 0.1 * field(seed + 80, p.s / 0.6, p.a / 0.6)
+            : 0;
       for (let c = 0; c < 3; c++) {
         let v = 0;
         for (const lamp of lamps) {
@@ -224,7 +246,13 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
           const m = mirrored.power * Math.exp(-(((p.s - mirrored.along) / mirrored.size) ** 2) - ((p.turn - mirrored.at) / 0.5) ** 2);
           v += m * (mirrored.colour[c] as number) * (nm < 0 ? scaled : (day[index + c] as number));
         }
-        light[3 * i + c] = Math.max(0, v) * p.lit * grain * ripples * (1 + (phone - 1) * edge) * (1 - again + (again * (day[joint + c] as number)) / (day[c] as number));
+        light[3 * i + c] =
+          Math.max(0, v) *
+          p.lit *
+          grain *
+          ripples *
+          (1 + (phone - 1) * edge) *
+          (1 - again + (again * (day[joint + c] as number)) / (day[c] as number));
       }
     }
 
@@ -244,14 +272,23 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
   const wide = kind === 'inside' ? 140 : 18;
   const spots: { s: number; a: number; at: [number, number]; light: number }[] = [];
   for (let k = 0; k < 600; k++) {
-    const s = (kind === 'inside' || draw.chance(0.5) ? -1 : 1) * (options.wrong === 'patch-tinted' ? draw.between(coat.bead * 1.1, coat.bead + coat.reach * 0.7) : draw.between(clear, clear + geometry.room));
+    const s =
+      (kind === 'inside' || draw.chance(0.5) ? -1 : 1) *
+      (options.wrong === 'patch-tinted'
+        ? draw.between(coat.bead * 1.1, coat.bead + coat.reach * 0.7)
+        : draw.between(clear, clear + geometry.room));
     const a = draw.between(-wide, wide);
     const at = geometry.pixel(s, a);
     const l = at ? meanAt(at[0], at[1], 40) : -1;
     if (at && l > 0) spots.push({ s, a, at, light: l });
   }
   spots.sort((p, q) => p.light - q.light);
-  const patchSpot = spots[Math.floor(spots.length * draw.between(0.5, 0.9))] ?? { at: [width / 2, height / 2] as [number, number], light: 1, s: 0, a: 0 };
+  const patchSpot = spots[Math.floor(spots.length * draw.between(0.5, 0.9))] ?? {
+    at: [width / 2, height / 2] as [number, number],
+    light: 1,
+    s: 0,
+    a: 0,
+  };
   const exposure = ((options.wrong === 'patch-clipped' ? 1.6 : draw.between(0.2, 0.72)) / patchSpot.light) * 1;
   const data = shoot(light, width, height, drawCamera(draw, exposure, balance), draw);
 

@@ -1,0 +1,20 @@
+/** Grading heat tint from a picture: lines from clean metal to the bead, read with a family of films. */
+export {
+  answerBands,
+  answerOf,
+  gradeAnswerSchema,
+  gradeJsonSchema,
+  inputFaults,
+  refused,
+  type AnswerFlag,
+  type GradeAnswer,
+  type InputFault,
+} from './answer';
+export { familyOf, type Metal, type Side } from './family';
+export { flagText, isRefusal, refusals, warnings, type Flag, type Refusal, type Warning } from './flags';
+export { faultOf, gradePicture, SHORTEST, type Fault, type Graded, type Grading, type Question } from './grade';
+export { type Reading } from './line';
+export { GREY_BLACK, WHITE } from './path';
+export { halfWidth, spotOf, type Box, type Line, type Picture, type Spot } from './pixels';
+export { propose, type Proposal } from './propose';
+export { candidatesAt, type Candidate } from './tap';
