@@ -103,7 +103,7 @@ async function main(): Promise<never> {
 }
 
 main().catch((error: unknown) => {
-  if (error instanceof PictureRefused) refuse([error.code], error.message);
+  if (error instanceof PictureRefused) refuse([error.fault.code], error.message);
   console.error(error);
   say(refused([]), 1);
 });

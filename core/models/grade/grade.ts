@@ -28,6 +28,7 @@ export const SMALLEST = 4;
 /** No metal: its colour under any lamp is weak, its grain fine but never nothing, and a line over it fits some film. */
 const STRONG = 0.16;
 const COARSE = 0.2;
+const EVEN = 1e-5;
 const MISFIT = 1.25;
 
 export interface Fault {
@@ -91,7 +92,7 @@ export function gradePicture(picture: Picture, { patch, lines, metal }: Question
   if (clean.clipped > 0.3) return { ok: false, refused: ['patch-clipped'] };
   if (Math.max(...clean.mean) < 0.004) return { ok: false, refused: ['patch-dark'] };
   const [u, v] = hueOver(clean.mean, [1, 1, 1]);
-  if (Math.hypot(u, v) > STRONG || clean.rough > COARSE || clean.rough === 0) return { ok: false, refused: ['no-metal'] };
+  if (Math.hypot(u, v) > STRONG || clean.rough > COARSE || clean.rough < EVEN) return { ok: false, refused: ['no-metal'] };
   const range = hueRange(picture, patch, clean);
   const readings = lines.map((line) => {
     const reading = readLine(spotsAlong(picture, line), clean, metal);

@@ -11,6 +11,7 @@ export {
   type InputFault,
 } from './answer';
 export { familyOf, type Metal, type Side } from './family';
+export { BROKEN, headOf, MOST_PIXELS, type FileFault, type Head } from './file';
 export { flagText, isRefusal, refusals, warnings, type Flag, type Refusal, type Warning } from './flags';
 export { faultOf, gradePicture, SHORTEST, type Fault, type Graded, type Grading, type Question } from './grade';
 export { type Reading } from './line';

@@ -13,7 +13,8 @@ export interface Proposal {
 
 /** Cells along the picture's longer side. */
 const CELLS = 120;
-/** Hue (OKLab a/L, b/L) from which a cell counts as tinted, and up to which as clean. */
+/** Hue (OKLab a/L, b/L) from which a cell counts as strongly tinted, as tinted, and up to which as clean. */
+const STRONG = 0.14;
 const TINTED = 0.06;
 const CLEAN = 0.025;
 
@@ -43,10 +44,10 @@ function usual(cells: Cells): Triple {
   return [0, 1, 2].map((c) => Math.max(1e-4, middle(kept.map((s) => (s.mean[c] as number) / Math.max(1e-4, light(s)))))) as Triple;
 }
 
-/** The largest connected region of tinted cells; cell numbers. */
-function region({ wide, high }: Cells, tinted: boolean[]): number[] {
+/** The connected regions of tinted cells, but for small ones: a bead between two stripes of tint parts them. Cell numbers. */
+function regions({ wide, high }: Cells, tinted: boolean[]): number[] {
   const seen = new Uint8Array(tinted.length);
-  let best: number[] = [];
+  const all: number[][] = [];
   for (let start = 0; start < tinted.length; start++) {
     if (!tinted[start] || seen[start]) continue;
     const found = [start];
@@ -62,9 +63,10 @@ function region({ wide, high }: Cells, tinted: boolean[]): number[] {
           found.push(j);
         }
     }
-    if (found.length > best.length) best = found;
+    all.push(found);
   }
-  return best;
+  const largest = Math.max(0, ...all.map((r) => r.length));
+  return all.filter((r) => r.length >= 0.2 * largest).flat();
 }
 
 export function propose(picture: Picture): Proposal {
@@ -76,11 +78,16 @@ export function propose(picture: Picture): Proposal {
     const [u, v] = hueOver(s.mean, anchor);
     return Math.hypot(u, v);
   });
-  const weld = region(
-    cells,
-    chroma.map((c) => c > TINTED),
-  );
-  const enough = weld.length > 0.004 * spots.length;
+  // Where there is strong colour the weld is there; what is weakly coloured may be the bench or a mirrored wall.
+  const over = (least: number) =>
+    regions(
+      cells,
+      chroma.map((c) => c > least),
+    );
+  const strong = over(STRONG);
+  const fewest = 0.004 * spots.length;
+  const weld = strong.length > 4 * fewest ? strong : over(TINTED);
+  const enough = weld.length > fewest;
   const away = distances(cells, enough ? weld : []);
   return {
     patch: patchIn(cells, chroma, away, enough),
@@ -154,8 +161,18 @@ function linesFrom({ wide, high }: Cells, chroma: readonly number[], weld: reado
   ];
   const turn = 0.5 * Math.atan2(2 * xy, xx - yy);
   const spreadOf = (angle: number) => xx * Math.cos(angle) ** 2 + yy * Math.sin(angle) ** 2 + xy * Math.sin(2 * angle);
-  const long = spreadOf(turn) > 3 * spreadOf(turn + Math.PI / 2);
-  const ring = !long && !inside.has(Math.round(cy) * wide + Math.round(cx));
+  // A ring is met at much the same distance in most directions from its middle; two stripes are not.
+  const radii = Array.from({ length: 24 }, (_, k) => {
+    const [dx, dy] = [Math.cos((k * Math.PI) / 12), Math.sin((k * Math.PI) / 12)];
+    for (let r = 3; r < wide; r++) {
+      const [x, y] = [Math.round(cx + r * dx), Math.round(cy + r * dy)];
+      if (x >= 0 && x < wide && inside.has(y * wide + x)) return r;
+    }
+    return 0;
+  }).filter((r) => r > 0);
+  const radius = radii.reduce((sum, r) => sum + r, 0) / Math.max(1, radii.length);
+  const uneven = Math.sqrt(radii.reduce((sum, r) => sum + (r - radius) ** 2, 0) / Math.max(1, radii.length)) / Math.max(1, radius);
+  const ring = radii.length >= 15 && uneven < 0.25 && !inside.has(Math.round(cy) * wide + Math.round(cx));
   const colourAt = (x: number, y: number): number => {
     const [i, j] = [Math.round(x), Math.round(y)];
     return i < 1 || j < 1 || i >= wide - 1 || j >= high - 1 ? NaN : (chroma[j * wide + i] as number);
@@ -164,8 +181,10 @@ function linesFrom({ wide, high }: Cells, chroma: readonly number[], weld: reado
   /** From a point in the weld outwards to where three cells on end are clean; null when the picture ends first. */
   const outward = (x: number, y: number, angle: number): [number, number] | null => {
     const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
-    let clean = 0;
-    for (let r = 2; r < wide + high; r++) {
+    let [clean, edge] = [0, 2];
+    // A pale bead inside its own tint is not the clean end.
+    for (let r = 2; r < wide; r++) if (inside.has(Math.round(y + r * dy) * wide + Math.round(x + r * dx))) edge = r;
+    for (let r = edge; r < wide + high; r++) {
       const c = colourAt(x + r * dx, y + r * dy);
       if (Number.isNaN(c)) return clean > 0 ? [x + (r - 1) * dx, y + (r - 1) * dy] : null;
       clean = c < CLEAN ? clean + 1 : 0;
@@ -194,7 +213,6 @@ function linesFrom({ wide, high }: Cells, chroma: readonly number[], weld: reado
     }
   };
   if (ring) {
-    const radius = Math.sqrt(xx + yy);
     for (const angle of [-0.5, -1.6, -2.7, 1, 2.1]) {
       const bead = middleOn(cx + radius * Math.cos(angle), cy + radius * Math.sin(angle), angle, Math.ceil(radius * 0.6));
       add(bead, [angle]);

@@ -5,8 +5,10 @@
 import { seeded } from '../../basics/seeded';
 import { THICKEST, type Triple } from '../tint';
 import { drawCamera, shoot } from './camera';
+import { paint } from './coat';
 import { colours, drawFilm, drawOther, lampOf } from './film';
-import { draws, field, rough, type Draws } from './noise';
+import { alongBore, sideways } from './geometry';
+import { draws, field, rough } from './noise';
 import { BLACK, POWDER, readTruth, type TrueLine } from './truth';
 
 export const sceneKinds = ['coupon', 'tube', 'half-tube', 'inside'] as const;
@@ -36,119 +38,6 @@ export interface Scene {
   patch: [number, number, number, number];
   lines: TrueLine[];
   starts: readonly number[];
-}
-
-/** Where a pixel lies on the metal: mm from the joint (signed), mm along it, and how the surface is turned to the light, -1 to 1. */
-interface Place {
-  s: number;
-  a: number;
-  turn: number;
-  /** Light that reaches it, by geometry alone. */
-  lit: number;
-  /** Share of it that came by way of the joint's own film. */
-  second: number;
-  metal: boolean;
-}
-
-interface Geometry {
-  /** Room for film beside the joint before the picture ends, mm. */
-  room: number;
-  at(x: number, y: number): Place;
-  /** Pixel of a place; null when it is not in the picture. */
-  pixel(s: number, a: number): [number, number] | null;
-}
-
-/** Flat or round seen from the side: the joint runs across the axis. */
-function sideways(kind: 'coupon' | 'tube' | 'half-tube', width: number, height: number, draw: Draws): Geometry {
-  const angle = draw.between(-0.35, 0.35) + (draw.chance(0.5) ? Math.PI / 2 : 0) * (kind === 'coupon' ? 1 : 0);
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  const scale = Math.min(width, height) / draw.between(28, 44); // pixels a mm
-  const [cx, cy] = [width * draw.between(0.42, 0.58), height * draw.between(0.42, 0.58)];
-  const radius =
-    kind === 'coupon' ? Infinity : (0.48 * height * draw.between(kind === 'tube' ? 0.6 : 1.1, kind === 'tube' ? 1.1 : 1.6)) / scale;
-  const slope = draw.between(-0.25, 0.25) / Math.max(width, height);
-  return {
-    room: 12,
-    at(x, y) {
-      const [dx, dy] = [x - cx, y - cy];
-      const s = (dx * cos + dy * sin) / scale;
-      const a = (-dx * sin + dy * cos) / scale;
-      const turn = radius === Infinity ? 0 : a / radius;
-      const lit = 1 + slope * dx + 0.5 * slope * dy;
-      return { s, a, turn, lit, second: 0, metal: Math.abs(turn) < 0.97 };
-    },
-    pixel(s, a) {
-      if (radius !== Infinity && Math.abs(a / radius) > 0.8) return null;
-      const [x, y] = [cx + scale * (s * cos - a * sin), cy + scale * (s * sin + a * cos)];
-      return x > 12 && y > 12 && x < width - 12 && y < height - 12 ? [x, y] : null;
-    },
-  };
-}
-
-/** Along the bore from its mouth: depth by the radius in the picture, light from a ring by the lens falling off with depth. */
-function alongBore(width: number, height: number, draw: Draws): Geometry {
-  const [cx, cy] = [width * draw.between(0.4, 0.6), height * draw.between(0.4, 0.7)];
-  const bore = draw.between(11, 45);
-
-  const focal = Math.min(width, height) * draw.between(0.7, 1);
-  const joint = bore * draw.between(2.2, 3.2); // depth of the joint, mm
-  const end = joint * draw.between(1.5, 2.4);
-  const fall = draw.between(1, 2.4);
-  const again = draw.between(0, 0.6);
-  return {
-    room: 0.8 * bore,
-    at(x, y) {
-      const [dx, dy] = [x - cx, y - cy];
-      const r = Math.max(1, Math.hypot(dx, dy));
-      const z = (focal * bore) / r;
-      const phi = Math.atan2(dy, dx);
-      return {
-        s: z - joint,
-        a: Math.abs(phi) * bore,
-        turn: 0.5 * Math.sin(phi),
-        lit: Math.min(2.2, (joint / z) ** fall),
-        second: again * Math.min(1, Math.max(0, (z - joint * 0.9) / joint)),
-        metal: z < end,
-      };
-    },
-    pixel(s, a) {
-      const z = joint + s;
-      if (z >= end * 0.95 || z <= 0) return null;
-      const [r, phi] = [(focal * bore) / z, a / bore];
-      const [x, y] = [cx + r * Math.cos(phi), cy + r * Math.sin(phi)];
-      return x > 12 && y > 12 && x < width - 12 && y < height - 12 ? [x, y] : null;
-    },
-  };
-}
-
-/** Thickness by place. */
-function paint(room: number, metal: 'stainless' | 'titanium', most: number, base: number, seed: number, draw: Draws) {
-  const bead = room * draw.between(0.08, 0.22); // half width, mm
-  const reach = room * draw.between(0.12, 0.33);
-  const power = draw.between(1.1, 2.4);
-  const halo = draw.chance(0.12);
-  const onBead = draw.chance(0.3) ? draw.between(0.5, 0.85) : draw.between(0.95, 1.05);
-  const ripple = draw.between(0.03, 0.16);
-  const islands = draw.chance(0.25) ? draw.between(-0.45, 0.35) : 0;
-  const wave = draw.between(0.02, 0.18);
-  const scale = most > 35 && draw.chance(0.2) ? draw.between(0.2, 0.8) : 0;
-  return {
-    bead,
-    reach,
-    /** nm; BLACK for scale, POWDER for white powder. */
-    nm(s: number, a: number): number {
-      const edge = Math.max(0, Math.abs(s + wave * bead * field(seed + 5, a / 6, s / 30)) - bead);
-      const grown = Math.exp(-((edge / (reach * (1 + 0.25 * field(seed + 9, a / 9, 0)))) ** power));
-      const mottle = 1 + ripple * rough(seed, s / 0.9, a / 0.9) + islands * Math.max(0, field(seed + 31, s / 2.2, a / 2.2) * 3 - 1.2);
-      const inBead = Math.abs(s) < bead;
-      if (scale > 0 && Math.abs(s) < bead * 1.3 && rough(seed + 21, s / 3, a / 5) > 0.4 - scale)
-        return metal === 'titanium' ? POWDER : BLACK;
-      let d = base + most * grown * mottle;
-      if (halo && edge < reach * 0.8) d = base + most * (0.45 + 0.55 * Math.exp(-(((edge - reach * 0.5) / (0.22 * reach)) ** 2))) * mottle;
-      if (inBead) d = base + (d - base) * onBead;
-      return Math.min(THICKEST - 1, Math.max(0, d));
-    },
-  };
 }
 
 const tints: readonly Triple[] = [
@@ -200,9 +89,10 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
   const phone = draw.between(0.3, 1.5); // what the bead mirrors
   const brown: Triple = [0.05, 0.035, 0.025];
 
-  const joint = 3 * Math.round(most);
+  const joint = 3 * Math.round(Math.min(THICKEST, most));
   const light = new Float32Array(3 * width * height);
   const nmOf = new Float32Array(width * height);
+  const lobes = new Float64Array(lamps.length);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
@@ -234,25 +124,23 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
           : nm === POWDER
             ? 0.9 + 0.1 * field(seed + 80, p.s / 0.6, p.a / 0.6)
             : 0;
+      lamps.forEach((lamp, k) => {
+        const off = ((bent - lamp.at) / lamp.width) ** 2 + ((p.s - lamp.along) / lamp.length) ** 2;
+        lobes[k] = lamp.general + lamp.power * Math.exp(-off);
+      });
+      const thing = mirrored
+        ? mirrored.power * Math.exp(-(((p.s - mirrored.along) / mirrored.size) ** 2) - ((p.turn - mirrored.at) / 0.5) ** 2)
+        : 0;
+      const all = p.lit * grain * ripples * (1 + (phone - 1) * edge);
       for (let c = 0; c < 3; c++) {
         let v = 0;
-        for (const lamp of lamps) {
-          const lobe =
-            lamp.general + lamp.power * Math.exp(-(((bent - lamp.at) / lamp.width) ** 2) - ((p.s - lamp.along) / lamp.length) ** 2);
-          const colour = nm < 0 ? (lamp.table[c] as number) * scaled : (lamp.table[index + c] as number);
-          v += lobe * (colour * (1 - haze) + (lamp.table[c] as number) * haze);
-        }
-        if (mirrored) {
-          const m = mirrored.power * Math.exp(-(((p.s - mirrored.along) / mirrored.size) ** 2) - ((p.turn - mirrored.at) / 0.5) ** 2);
-          v += m * (mirrored.colour[c] as number) * (nm < 0 ? scaled : (day[index + c] as number));
-        }
-        light[3 * i + c] =
-          Math.max(0, v) *
-          p.lit *
-          grain *
-          ripples *
-          (1 + (phone - 1) * edge) *
-          (1 - again + (again * (day[joint + c] as number)) / (day[c] as number));
+        lamps.forEach((lamp, k) => {
+          const bareHere = lamp.table[c] as number;
+          const colour = nm < 0 ? bareHere * scaled : (lamp.table[index + c] as number);
+          v += (lobes[k] as number) * (colour * (1 - haze) + bareHere * haze);
+        });
+        if (mirrored) v += thing * (mirrored.colour[c] as number) * (nm < 0 ? scaled : (day[index + c] as number));
+        light[3 * i + c] = Math.max(0, v) * all * (1 - again + (again * (day[joint + c] as number)) / (day[c] as number));
       }
     }
 
@@ -262,12 +150,13 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
     for (let j = Math.round(y - half); j <= y + half; j += 3)
       for (let i = Math.round(x - half); i <= x + half; i += 3) {
         const k = j * width + i;
-        if (i < 0 || j < 0 || i >= width || j >= height || Number.isNaN(nmOf[k])) return metal === 'titanium' ? POWDER : BLACK;
+        if (i < 0 || j < 0 || i >= width || j >= height || Number.isNaN(nmOf[k])) return -1;
         sum += light[3 * k + 1] as number;
         n++;
       }
     return sum / n;
   };
+  const half = Math.round(width / 36);
   const clear = coat.bead + 2.2 * coat.reach;
   const wide = kind === 'inside' ? 140 : 18;
   const spots: { s: number; a: number; at: [number, number]; light: number }[] = [];
@@ -279,7 +168,7 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
         : draw.between(clear, clear + geometry.room));
     const a = draw.between(-wide, wide);
     const at = geometry.pixel(s, a);
-    const l = at ? meanAt(at[0], at[1], 40) : -1;
+    const l = at ? meanAt(at[0], at[1], 1.3 * half) : -1;
     if (at && l > 0) spots.push({ s, a, at, light: l });
   }
   spots.sort((p, q) => p.light - q.light);
@@ -293,15 +182,26 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
   const data = shoot(light, width, height, drawCamera(draw, exposure, balance), draw);
 
   const lines: TrueLine[] = [];
-  for (let k = 0; k < 400 && lines.length < 3; k++) {
+  for (let k = 0; k < 1500 && lines.length < 3; k++) {
     const sign = draw.chance(kind === 'inside' ? 0.2 : 0.5) ? 1 : -1;
     const a = draw.between(-wide, wide);
     const from = geometry.pixel(sign * (clear + draw.between(0, 0.3 * geometry.room)), a + draw.between(-2, 2));
     const to = geometry.pixel(sign * coat.bead * draw.between(-0.1, 0.2), a);
-    if (!from || !to || Math.hypot(to[0] - from[0], to[1] - from[1]) < 60) continue;
+    if (!from || !to || Math.hypot(to[0] - from[0], to[1] - from[1]) < 40) continue;
     const line = [...from, ...to].map(Math.round) as TrueLine['line'];
     lines.push(readTruth(line, nmOf, width, film.starts));
   }
   const [px, py] = patchSpot.at.map(Math.round) as [number, number];
-  return { kind, metal, side, wrong: options.wrong, width, height, data, patch: [px - 30, py - 26, 60, 52], lines, starts: film.starts };
+  return {
+    kind,
+    metal,
+    side,
+    wrong: options.wrong,
+    width,
+    height,
+    data,
+    patch: [px - half, py - half, 2 * half, 2 * half],
+    lines,
+    starts: film.starts,
+  };
 }

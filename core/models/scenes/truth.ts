@@ -29,7 +29,7 @@ export function readTruth(line: TrueLine['line'], nmOf: Float32Array, width: num
         else if (!Number.isNaN(nm)) [sum, n] = [sum + nm, n + 1];
       }
     const nm = scale + powder > 12 ? null : sum / Math.max(1, n);
-    return { t, nm, band: nm === null ? ((scale > 0 ? 'grey' : 'white')) : wordOf(starts, nm) };
+    return { t, nm, band: nm === null ? (scale > 0 ? 'grey' : 'white') : wordOf(starts, nm) };
   });
   const thick = Math.max(...profile.map((p) => p.nm ?? 0));
   const none = profile.find((p) => p.nm === null);

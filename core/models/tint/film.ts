@@ -98,25 +98,27 @@ export const stackAt = (film: Film, nm: number): { oxide: readonly [number, numb
   return { oxide: at(oxide, nm), metal: at(metal, nm), spread };
 };
 
-type Complex = readonly [number, number];
-const mul = (a: Complex, b: Complex): Complex => [a[0] * b[0] - a[1] * b[1], a[0] * b[1] + a[1] * b[0]];
-const add = (a: Complex, b: Complex): Complex => [a[0] + b[0], a[1] + b[1]];
-const sub = (a: Complex, b: Complex): Complex => [a[0] - b[0], a[1] - b[1]];
-const div = (a: Complex, b: Complex): Complex => {
-  const d = b[0] ** 2 + b[1] ** 2;
-  return [(a[0] * b[0] + a[1] * b[1]) / d, (a[1] * b[0] - a[0] * b[1]) / d];
-};
-
-/** Reflectance of a film of index `film` and thickness d (nm) on a metal of index `metal`, at one wavelength (nm). */
-export function reflectance(film: Complex, metal: Complex, d: number, nm: number): number {
-  const one: Complex = [1, 0];
-  const r01 = div(sub(one, film), add(one, film));
-  const r12 = div(sub(film, metal), add(film, metal));
+/**
+ * Reflectance of a film of index `film` and thickness d (nm) on a metal of index `metal`, at one wavelength (nm). Written out in real and
+ * imaginary parts: a picture's family of films asks for it a million times.
+ */
+export function reflectance(film: readonly [number, number], metal: readonly [number, number], d: number, nm: number): number {
+  const [n, k] = film;
+  const [m, l] = metal;
+  // r01 = (1 - N)/(1 + N)
+  const s = (1 + n) ** 2 + k * k;
+  const [a, ai] = [((1 - n) * (1 + n) - k * k) / s, (-2 * k) / s];
+  // r12 = (N - M)/(N + M)
+  const t = (n + m) ** 2 + (k + l) ** 2;
+  const [b, bi] = [((n - m) * (n + m) + (k - l) * (k + l)) / t, ((k - l) * (n + m) - (n - m) * (k + l)) / t];
+  // r12 E
   const phase = (4 * Math.PI * d) / nm;
-  const size = Math.exp(-phase * film[1]);
-  const e: Complex = [size * Math.cos(phase * film[0]), size * Math.sin(phase * film[0])];
-  const r = div(add(r01, mul(r12, e)), add(one, mul(mul(r01, r12), e)));
-  return r[0] ** 2 + r[1] ** 2;
+  const size = Math.exp(-phase * k);
+  const [e, ei] = [size * Math.cos(phase * n), size * Math.sin(phase * n)];
+  const [p, pi] = [b * e - bi * ei, b * ei + bi * e];
+  // (r01 + r12 E)/(1 + r01 r12 E)
+  const [q, qi] = [1 + a * p - ai * pi, a * pi + ai * p];
+  return ((a + p) ** 2 + (ai + pi) ** 2) / (q * q + qi * qi);
 }
 
 // Five-point Gauss-Hermite, for the spread of thickness within a patch.
