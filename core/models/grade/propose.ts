@@ -152,6 +152,8 @@ function patchIn({ wide, high, size, spots }: Cells, chroma: readonly number[], 
 /** Up to three lines, in cells: across a long region, outward from a ring. */
 function linesFrom({ wide, high }: Cells, chroma: readonly number[], weld: readonly number[]): Line[] {
   const inside = new Set(weld);
+  const within = (x: number, y: number): boolean =>
+    Math.round(x) >= 0 && Math.round(x) < wide && inside.has(Math.round(y) * wide + Math.round(x));
   const mean = (f: (i: number) => number) => weld.reduce((sum, i) => sum + f(i), 0) / weld.length;
   const [cx, cy] = [mean((i) => i % wide), mean((i) => Math.floor(i / wide))];
   const [xx, yy, xy] = [
@@ -165,14 +167,13 @@ function linesFrom({ wide, high }: Cells, chroma: readonly number[], weld: reado
   const radii = Array.from({ length: 24 }, (_, k) => {
     const [dx, dy] = [Math.cos((k * Math.PI) / 12), Math.sin((k * Math.PI) / 12)];
     for (let r = 3; r < wide; r++) {
-      const [x, y] = [Math.round(cx + r * dx), Math.round(cy + r * dy)];
-      if (x >= 0 && x < wide && inside.has(y * wide + x)) return r;
+      if (within(cx + r * dx, cy + r * dy)) return r;
     }
     return 0;
   }).filter((r) => r > 0);
   const radius = radii.reduce((sum, r) => sum + r, 0) / Math.max(1, radii.length);
   const uneven = Math.sqrt(radii.reduce((sum, r) => sum + (r - radius) ** 2, 0) / Math.max(1, radii.length)) / Math.max(1, radius);
-  const ring = radii.length >= 15 && uneven < 0.25 && !inside.has(Math.round(cy) * wide + Math.round(cx));
+  const ring = radii.length >= 15 && uneven < 0.25 && !within(cx, cy);
   const colourAt = (x: number, y: number): number => {
     const [i, j] = [Math.round(x), Math.round(y)];
     return i < 1 || j < 1 || i >= wide - 1 || j >= high - 1 ? NaN : (chroma[j * wide + i] as number);
@@ -183,7 +184,7 @@ function linesFrom({ wide, high }: Cells, chroma: readonly number[], weld: reado
     const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
     let [clean, edge] = [0, 2];
     // A pale bead inside its own tint is not the clean end.
-    for (let r = 2; r < wide; r++) if (inside.has(Math.round(y + r * dy) * wide + Math.round(x + r * dx))) edge = r;
+    for (let r = 2; r < wide; r++) if (within(x + r * dx, y + r * dy)) edge = r;
     for (let r = edge; r < wide + high; r++) {
       const c = colourAt(x + r * dx, y + r * dy);
       if (Number.isNaN(c)) return clean > 0 ? [x + (r - 1) * dx, y + (r - 1) * dy] : null;
@@ -196,7 +197,7 @@ function linesFrom({ wide, high }: Cells, chroma: readonly number[], weld: reado
   const middleOn = (x: number, y: number, angle: number, reach: number): [number, number] | null => {
     const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
     const on: number[] = [];
-    for (let r = -reach; r <= reach; r++) if (inside.has(Math.round(y + r * dy) * wide + Math.round(x + r * dx))) on.push(r);
+    for (let r = -reach; r <= reach; r++) if (within(x + r * dx, y + r * dy)) on.push(r);
     if (on.length === 0) return null;
     const r = ((on[0] as number) + (on.at(-1) as number)) / 2;
     return [x + r * dx, y + r * dy];
