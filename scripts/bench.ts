@@ -7,6 +7,7 @@ import { openShop, type Shop } from '../tests/faults/shop';
 import { atSize } from './bench/atSize';
 import { dragging } from './bench/drag';
 import { heart } from './bench/heart';
+import { grade } from './bench/grade';
 import { heat } from './bench/heat';
 import { writing } from './bench/shop';
 import { table } from './bench/table';
@@ -15,6 +16,7 @@ const seconds = Number(process.argv[2] ?? 60);
 if (!(seconds > 0)) throw new Error('Say for how many seconds the clients ask: npm run bench -- 600');
 await heart();
 await heat();
+await grade();
 for (const part of [dragging, writing, (shop: Shop) => atSize(shop, seconds)]) {
   const shop = await openShop('bench', 1);
   try {

@@ -27,7 +27,7 @@ const grade = (...args: string[]): Promise<Ran> =>
         expect(out.trim().split('\n'), said).toHaveLength(1);
         done({ code: error ? Number(error.code) : 0, answer: JSON.parse(out) as GradeAnswer, said });
       } catch (e) {
-        failed(e);
+        failed(e instanceof Error ? e : new Error('The command failed.'));
       }
     }),
   );

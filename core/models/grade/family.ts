@@ -9,9 +9,9 @@ export type Side = 'id' | 'od';
 
 /** Thicknesses looked at, nm: close where the colour turns fast. */
 export const thicknesses: readonly number[] = [
-  ...Array.from({ length: 60 }, (_, i) => i),
-  ...Array.from({ length: 45 }, (_, i) => 60 + 2 * i),
-  ...Array.from({ length: 54 }, (_, i) => 150 + 3 * i),
+  ...Array.from({ length: 40 }, (_, i) => i),
+  ...Array.from({ length: 30 }, (_, i) => 40 + 2 * i),
+  ...Array.from({ length: 54 }, (_, i) => 100 + 4 * i),
 ];
 
 /** One film of the family, as the grader reads it: per thickness the colour as OKLab a/L and b/L, ln L, and the word. */

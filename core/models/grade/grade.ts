@@ -27,7 +27,7 @@ export const SMALLEST = 4;
 
 /** No metal: its colour under any lamp is weak, its grain fine but never nothing, and a line over it fits some film. */
 const STRONG = 0.16;
-const COARSE = 0.2;
+const COARSE = 0.35;
 const EVEN = 1e-5;
 const MISFIT = 1.25;
 

@@ -56,10 +56,13 @@ function stepsOver(spots: readonly Spot[], patch: Triple, blend: number): { step
 
 /** Costs of a path are tempered by this before they vote: neighbours err together. */
 const TEMPER = 4;
+/** A film that fits so much worse than the best has no voice, nor has it under another anchor. */
+const UNHEARD = 20;
 /** The patch's hue is asked too where it differs by this from the end's. */
 const CAST = 0.012;
 
 const STRAW = 2;
+const BRONZE = 4;
 /** Share of the voices past straw from which the answer is gold. */
 const LEAN = 0.15;
 
@@ -91,7 +94,10 @@ export function readLine(spots: readonly Spot[], patch: Spot, metal: Metal): Rea
   if (cast >= CAST) {
     const between = stepsOver(spots, patch.mean, 0.5).steps;
     const prior = 1 + 0.5 * Math.min(6, (cast / 0.04) ** 2);
-    for (const film of films) tries.push({ path: pathOf(between, film), prior });
+    const least = Math.min(...tries.map((t) => t.path.cost));
+    films.forEach((film, i) => {
+      if ((tries[i]?.path.cost ?? 0) - least < UNHEARD) tries.push({ path: pathOf(between, film), prior });
+    });
   }
   const best = tries.reduce((a, b) => (b.path.cost + b.prior < a.path.cost + a.prior ? b : a));
   const least = best.path.cost + best.prior;
@@ -161,12 +167,15 @@ function scatterOf(steps: readonly Step[]): number {
   return Math.sqrt(mean((s) => (s.u - u) ** 2 + (s.v - v) ** 2));
 }
 
-/** Whether the answer rests on a dark, colourless bead alone: past blue, or scale. */
+/**
+ * Whether film past blue and scale may be taken for each other: dark and colourless steps near the bead that were not told as scale though the
+ * line has been through bronze; or scale told on a few steps only.
+ */
 function colourlessBead(steps: readonly Step[], profile: Reading['profile'], worst: number): boolean {
-  if (worst !== 8 && worst !== 9 && worst < 13) return false;
-  const there = steps.filter((_, i) => profile[i]?.band === worst);
-  const grey = there.filter((s) => Math.hypot(s.u, s.v) < 0.06 && s.l < -0.45);
-  return worst === GREY_BLACK ? there.length < 0.08 * steps.length : grey.length > 0.4 * there.length;
+  const told = profile.filter((p) => p.band === GREY_BLACK).length;
+  if (worst === GREY_BLACK) return told < 0.08 * steps.length;
+  const dark = steps.filter((s, i) => i > 0.55 * steps.length && Math.hypot(s.u, s.v) < 0.06 && s.l < -0.45);
+  return worst >= BRONZE && dark.length > 0.04 * steps.length;
 }
 
 /** Sugar is rougher and darker than scale: against the line's own middle. */

@@ -52,12 +52,12 @@ export const weights = {
   beadThin: 1.5,
   beadFrom: 0.55,
   /** Of what the light costs, what it costs in the bead zone. */
-  beadLight: 0.15,
+  beadLight: 0.2,
   /** Start away from bare metal: an nm past this costs startNm. */
   start: 3,
   startNm: 0.5,
   /** Scale: to enter it, deviation of its colour, its darkness (ln L under the light) and the deviation of that. */
-  scale: 5,
+  scale: 3.5,
   scaleFrom: 0.3,
   scaleHue: 0.045,
   scaleDark: -0.85,
@@ -76,12 +76,80 @@ export const WHITE = GREY_BLACK + 1;
 
 const N = thicknesses.length;
 /** How many states a step may climb, or fall in the bead zone; in thin films a state is 1 nm. */
-const CLIMB = 26;
+const CLIMB = 22;
 /** States: 0..N-1 the growing film, N..2N-1 the bead zone, then scale and white powder. */
 const SCALE = 2 * N;
 const POWDER = SCALE + 1;
 const STATES = POWDER + 1;
 const SPAN = 2 * CLIMB + 1;
+
+interface Moves {
+  /** What a move to a state costs from the states about it, growing and in the bead zone: [to * SPAN + from - to + CLIMB]. */
+  grow: Float64Array;
+  drift: Float64Array;
+}
+let kept: (Moves & { per: number; w: Weights }) | null = null;
+
+/** The same for all films of a line, so the last ones are kept. */
+function movesOf(per: number, w: Weights): Moves {
+  if (kept?.per === per && kept.w === w) return kept;
+  const [grow, drift] = [new Float64Array(N * SPAN), new Float64Array(N * SPAN)];
+  for (let to = 0; to < N; to++)
+    for (let f = Math.max(0, to - CLIMB); f <= Math.min(N - 1, to + CLIMB); f++) {
+      const [a, b] = [thicknesses[f] as number, thicknesses[to] as number];
+      const i = to * SPAN + f - to + CLIMB;
+      grow[i] = b < a ? 0.5 : w.jump * Math.max(0, b - a - w.free * per);
+      drift[i] = b > a ? w.beadNm * (b - a) : w.beadThin * Math.log((a + 3) / (b + 3));
+    }
+  kept = { grow, drift, per, w };
+  return kept;
+}
+
+/** Costs so much above the best are given up. */
+const BEAM = 30;
+/** From which to which thickness some state, growing or in the bead zone, costs less than the best and a beam. */
+function within(cost: Float64Array, beam: number): { low: number; high: number } {
+  let best = Infinity;
+  for (let s = 0; s < STATES; s++) if ((cost[s] as number) < best) best = cost[s] as number;
+  let [low, high] = [N - 1, 0];
+  for (let d = 0; d < N; d++)
+    if (Math.min(cost[d] as number, cost[N + d] as number) < best + beam) {
+      if (d < low) low = d;
+      high = d;
+    }
+  return low > high ? { low: 0, high: N - 1 } : { low, high };
+}
+
+/** What cheapest() found: kept here, it is asked a million times a picture. */
+const found = { cost: Infinity, from: 0 };
+
+/** The cheapest of the states low to high to come from: its cost, the move's, and what the step of light costs. */
+function cheapest(
+  cost: Float64Array,
+  offset: number,
+  lightness: Float64Array,
+  moves: Float64Array,
+  move: number,
+  low: number,
+  high: number,
+  shift: number,
+  believed: number,
+  most: number,
+  share: number,
+): void {
+  let [best, from] = [Infinity, low];
+  for (let f = low; f <= high; f++) {
+    const step = shift + (lightness[f] as number);
+    const light = step * step * believed;
+    const total = (cost[offset + f] as number) + (light < most ? light : most) * share + (moves[move + f] as number);
+    if (total < best) {
+      best = total;
+      from = f;
+    }
+  }
+  found.cost = best;
+  found.from = from;
+}
 
 export function pathOf(steps: readonly Step[], film: Member, w: Weights = weights): Path {
   const n = steps.length;
@@ -98,15 +166,7 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
     scale[d] = 1 / (2 * s * s);
     penalty[d] = Math.log(s / w.hue);
   }
-  // What a move to a state costs from the states about it: [to * SPAN + from - to + CLIMB].
-  const [grow, drift] = [new Float64Array(N * SPAN), new Float64Array(N * SPAN)];
-  for (let to = 0; to < N; to++)
-    for (let f = Math.max(0, to - CLIMB); f <= Math.min(N - 1, to + CLIMB); f++) {
-      const [a, b] = [thicknesses[f] as number, thicknesses[to] as number];
-      const i = to * SPAN + f - to + CLIMB;
-      grow[i] = b < a ? 0.5 : w.jump * Math.max(0, b - a - w.free * per);
-      drift[i] = b > a ? w.beadNm * (b - a) : w.beadThin * Math.log((a + 3) / (b + 3));
-    }
+  const { grow, drift } = movesOf(per, w);
   const lightScale = 1 / (2 * w.light * w.light * per);
   const levelScale = w.levelShare / (2 * w.level * w.level);
   const levelMost = w.levelMost * w.levelShare;
@@ -152,58 +212,35 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
     next.fill(Infinity);
     let [scaleBest, scaleFrom] = [Infinity, SCALE];
     let [powderBest, powderFrom] = [Infinity, POWDER];
-    for (let to = 0; to < N; to++) {
+    // States that cost so much more than the best are not gone on from: most of the way only few films are possible.
+    const reach = within(cost, BEAM);
+    const [first, final] = [Math.max(0, reach.low - (inBead ? CLIMB : 1)), Math.min(N - 1, reach.high + CLIMB)];
+    for (let to = first; to <= final; to++) {
       const shift = dl - (fl[to] as number);
-      const low = Math.max(to >= lightBlue ? purple : 0, to - CLIMB);
-      const base = to * SPAN - to + CLIMB;
-      let [best, from] = [Infinity, 0];
-      const high = Math.min(N - 1, to + 1);
-      for (let f = low; f <= high; f++) {
-        const step = shift + (fl[f] as number);
-        const light = step * step * believed;
-        const total = (cost[f] as number) + (light < most ? light : most) + (grow[base + f] as number);
-        if (total < best) {
-          best = total;
-          from = f;
-        }
-      }
-      next[to] = best + (emit[to] as number);
-      back[came + to] = from;
+      const low = Math.max(to >= lightBlue ? purple : 0, to - CLIMB, reach.low);
+      const move = to * SPAN - to + CLIMB;
+      cheapest(cost, 0, fl, grow, move, low, Math.min(reach.high, to + 1), shift, believed, most, 1);
+      next[to] = found.cost + (emit[to] as number);
+      back[came + to] = found.from;
       if (inBead) {
-        best = (cost[SCALE] as number) + w.bead + 1; // out of scale onto film again
-        from = SCALE;
-        const last = Math.min(N - 1, to + CLIMB);
-        for (let f = low; f <= last; f++) {
-          const step = shift + (fl[f] as number);
-          const light = step * step * believed;
-          const moved = (light < most ? light : most) * w.beadLight + (drift[base + f] as number);
-          const stay = (cost[N + f] as number) + moved;
-          const enter = (cost[f] as number) + w.bead + moved;
-          if (stay < best) {
-            best = stay;
-            from = N + f;
-          }
-          if (enter < best) {
-            best = enter;
-            from = f;
-          }
-        }
+        const last = Math.min(reach.high, to + CLIMB);
+        let best = (cost[SCALE] as number) + w.bead + 1; // out of scale onto film again
+        let from = SCALE;
+        cheapest(cost, N, fl, drift, move, low, last, shift, believed, most, w.beadLight);
+        if (found.cost < best) [best, from] = [found.cost, N + found.from];
+        cheapest(cost, 0, fl, drift, move, low, last, shift, believed, most, w.beadLight);
+        if (found.cost + w.bead < best) [best, from] = [found.cost + w.bead, found.from];
         next[N + to] = best + (emit[to] as number);
         back[came + N + to] = from;
       }
       if (mayScale) {
-        if (film.powders && to >= lightBlue)
-          for (const f of [to, N + to])
-            if ((cost[f] as number) + w.powder < powderBest) [powderBest, powderFrom] = [(cost[f] as number) + w.powder, f];
+        const state = (cost[to] as number) <= (cost[N + to] as number) ? to : N + to;
+        const here = cost[state] as number;
+        if (film.powders && to >= lightBlue && here + w.powder < powderBest) [powderBest, powderFrom] = [here + w.powder, state];
         // Judged against its neighbour: how dark scale would be under the neighbour's light.
         const off = (dl + (fl[to] as number) - w.scaleDark) / w.scaleSpread;
-        const abrupt = w.scale + Math.min(w.lightMost, (off * off) / 2);
-        for (const f of [to, N + to]) {
-          if ((cost[f] as number) + abrupt < scaleBest) {
-            scaleBest = (cost[f] as number) + abrupt;
-            scaleFrom = f;
-          }
-        }
+        const abrupt = here + w.scale + Math.min(w.lightMost, (off * off) / 2);
+        if (abrupt < scaleBest) [scaleBest, scaleFrom] = [abrupt, state];
       }
     }
     if ((cost[SCALE] as number) < scaleBest) [scaleBest, scaleFrom] = [cost[SCALE] as number, SCALE];
@@ -217,21 +254,21 @@ export function pathOf(steps: readonly Step[], film: Member, w: Weights = weight
 
   let state = 0;
   for (let s = 1; s < STATES; s++) if ((cost[s] as number) < (cost[state] as number)) state = s;
-  const found: Path = { cost: cost[state] as number, nm: new Float64Array(n), band: new Int8Array(n), fall: 0 };
+  const path: Path = { cost: cost[state] as number, nm: new Float64Array(n), band: new Int8Array(n), fall: 0 };
   let [brightest, darkest] = [-Infinity, Infinity];
   for (let i = n - 1; i >= 0; i--) {
     const isFilm = state < SCALE;
     const d = state % N;
-    found.nm[i] = isFilm ? (thicknesses[d] as number) : -1;
-    found.band[i] = isFilm ? (film.band[d] as number) : state === SCALE ? GREY_BLACK : WHITE;
+    path.nm[i] = isFilm ? (thicknesses[d] as number) : -1;
+    path.band[i] = isFilm ? (film.band[d] as number) : state === SCALE ? GREY_BLACK : WHITE;
     if (state < N) {
       const g = (steps[i] as Step).l - (fl[d] as number);
       [brightest, darkest] = [Math.max(brightest, g), Math.min(darkest, g)];
     }
     state = back[i * STATES + state] as number;
   }
-  found.fall = brightest - darkest;
-  return found;
+  path.fall = brightest - darkest;
+  return path;
 }
 
 function stateOf(nm: number): number {

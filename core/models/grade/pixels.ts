@@ -20,7 +20,7 @@ export interface Spot {
   mean: Triple;
   /** Share of pixels with a channel at CLIPPED or more. */
   clipped: number;
-  /** Scatter of the pixels' lightness within the spot: deviation of the cube root of luminance over its mean. */
+  /** Scatter of the pixels' lightness within the spot: deviation of the signal's luma (Rec. 709) over its mean. */
   rough: number;
 }
 
@@ -29,51 +29,58 @@ export const CLIPPED = 252;
 
 const linear = Float64Array.from({ length: 256 }, (_, i) => decode(i / 255));
 
-/** Adds pixels up to a spot. */
-function collector() {
-  const [sum, all]: [Triple, Triple] = [
-    [0, 0, 0],
-    [0, 0, 0],
-  ];
-  let [n, clipped, l1, l2] = [0, 0, 0, 0];
-  return {
-    add(p: Picture, x: number, y: number): void {
-      const i = (y * p.width + x) * p.channels;
-      const [r8, g8, b8] = [p.data[i] as number, p.data[i + 1] as number, p.data[i + 2] as number];
-      const [r, g, b] = [linear[r8] as number, linear[g8] as number, linear[b8] as number];
-      n++;
-      all[0] += r;
-      all[1] += g;
-      all[2] += b;
-      if (r8 >= CLIPPED || g8 >= CLIPPED || b8 >= CLIPPED) {
-        clipped++;
-        return;
-      }
-      sum[0] += r;
-      sum[1] += g;
-      sum[2] += b;
-      const l = Math.cbrt(0.2126 * r + 0.7152 * g + 0.0722 * b);
-      l1 += l;
-      l2 += l * l;
-    },
-    spot(): Spot {
-      const kept = n - clipped;
-      const mean = (kept > 0 ? sum.map((v) => v / kept) : all.map((v) => v / Math.max(1, n))) as Triple;
-      const l = kept > 0 ? l1 / kept : 1;
-      return {
-        mean,
-        clipped: n > 0 ? clipped / n : 1,
-        rough: kept > 1 ? Math.sqrt(Math.max(0, l2 / kept - l * l)) / Math.max(l, 1e-3) : 0,
-      };
-    },
-  };
+/** Adds pixels up to a spot. Plain fields: a photograph has twelve million of them. */
+class Sum {
+  private n = 0;
+  private clipped = 0;
+  private r = 0;
+  private g = 0;
+  private b = 0;
+  private burntR = 0;
+  private burntG = 0;
+  private burntB = 0;
+  private l = 0;
+  private l2 = 0;
+
+  add({ data, width, channels }: Picture, x: number, y: number): void {
+    const i = (y * width + x) * channels;
+    const [r, g, b] = [data[i] as number, data[i + 1] as number, data[i + 2] as number];
+    this.n++;
+    if (r >= CLIPPED || g >= CLIPPED || b >= CLIPPED) {
+      this.clipped++;
+      this.burntR += linear[r] as number;
+      this.burntG += linear[g] as number;
+      this.burntB += linear[b] as number;
+      return;
+    }
+    this.r += linear[r] as number;
+    this.g += linear[g] as number;
+    this.b += linear[b] as number;
+    const l = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+    this.l += l;
+    this.l2 += l * l;
+  }
+
+  spot(): Spot {
+    const kept = this.n - this.clipped;
+    const l = kept > 0 ? this.l / kept : 1;
+    return {
+      mean:
+        kept > 0
+          ? [this.r / kept, this.g / kept, this.b / kept]
+          : ([this.burntR, this.burntG, this.burntB].map((v) => v / Math.max(1, this.n)) as Triple),
+      clipped: this.n > 0 ? this.clipped / this.n : 1,
+      rough: kept > 1 ? Math.sqrt(Math.max(0, this.l2 / kept - l * l)) / Math.max(l, 1) : 0,
+    };
+  }
 }
 
-/** The patch as one spot. */
-export function spotOf(picture: Picture, [x, y, w, h]: Box): Spot {
-  const c = collector();
+/** A box as one spot; of every so many pixels one is read. */
+export function spotOf(picture: Picture, [x, y, w, h]: Box, every = 1): Spot {
+  const c = new Sum();
   const [right, bottom] = [Math.min(picture.width, Math.round(x + w)), Math.min(picture.height, Math.round(y + h))];
-  for (let j = Math.max(0, Math.round(y)); j < bottom; j++) for (let i = Math.max(0, Math.round(x)); i < right; i++) c.add(picture, i, j);
+  for (let j = Math.max(0, Math.round(y)); j < bottom; j += every)
+    for (let i = Math.max(0, Math.round(x)); i < right; i += every) c.add(picture, i, j);
   return c.spot();
 }
 
@@ -82,8 +89,8 @@ export const halfWidth = (p: Picture): number => Math.max(2, Math.min(12, Math.r
 
 export const lengthOf = ([x1, y1, x2, y2]: Line): number => Math.hypot(x2 - x1, y2 - y1);
 
-/** Steps a line is read in: one for about four pixels, 40 to 80. */
-export const stepsOf = (line: Line): number => Math.max(40, Math.min(80, Math.round(lengthOf(line) / 4)));
+/** Steps a line is read in: one for about four pixels, 40 to 64. */
+export const stepsOf = (line: Line): number => Math.max(40, Math.min(64, Math.round(lengthOf(line) / 4)));
 
 /** The line as spots from its clean end to the bead, each the band's width across and a step long. */
 export function spotsAlong(picture: Picture, line: Line): Spot[] {
@@ -93,7 +100,7 @@ export function spotsAlong(picture: Picture, line: Line): Spot[] {
   const along = Math.max(1, length / steps);
   const rows = Math.max(1, Math.round(along));
   return Array.from({ length: steps }, (_, i) => {
-    const c = collector();
+    const c = new Sum();
     const centre = (i / (steps - 1)) * length;
     for (let a = 0; a < rows; a++) {
       const s = centre + ((a + 0.5) / rows - 0.5) * along;

@@ -28,8 +28,9 @@ interface Cells {
 function cellsOf(picture: Picture): Cells {
   const size = Math.max(2, Math.ceil(Math.max(picture.width, picture.height) / CELLS));
   const [wide, high] = [Math.floor(picture.width / size), Math.floor(picture.height / size)];
+  const every = Math.max(1, Math.floor(size / 8)); // eight by eight pixels tell a cell's colour
   const spots = Array.from({ length: wide * high }, (_, i) =>
-    spotOf(picture, [(i % wide) * size, Math.floor(i / wide) * size, size, size]),
+    spotOf(picture, [(i % wide) * size, Math.floor(i / wide) * size, size, size], every),
   );
   return { wide, high, size, spots };
 }
