@@ -2,45 +2,13 @@
  * npm run grade:report [FOLDER ...]: the grader's score as markdown, for docs/physics.md. Our own strips and scenes, with films by other
  * constants and seeds than any tuning saw; and folders of pictures with a truth.json beside them. Takes some minutes.
  */
-import { readFileSync } from 'node:fs';
-import { basename, join } from 'node:path';
-import { answerBands, type Metal, type Side } from '../core/models/grade';
+import { basename } from 'node:path';
+import { answerBands } from '../core/models/grade';
 import { sceneKinds, type SceneKind } from '../core/models/scenes';
-import { decodePicture } from '../src/server/pictures/decode';
-import { atTheLimit, judged, sceneCase, scoreOf, stripCase, type Case, type Told } from '../tests/reference/score';
+import { atTheLimit, casesOf, judged, sceneCase, scoreOf, stripCase, type Told } from '../tests/reference/score';
 
 const words: readonly string[] = answerBands;
 const percent = (share: number): string => (100 * share).toFixed(0);
-
-interface Drawn {
-  id?: string;
-  file: string;
-  scene: string;
-  metal: Metal;
-  side: Side;
-  expect?: string;
-  patch: Case['patch'];
-  lines: { line: Case['patch']; worst: { band: string }; bands?: string[]; profile?: { band: string }[] }[];
-}
-async function casesOf(folder: string): Promise<Case[]> {
-  const drawn = JSON.parse(readFileSync(join(folder, 'truth.json'), 'utf8')) as Drawn[];
-  return Promise.all(
-    drawn.map(async (d) => ({
-      name: d.file,
-      kind: d.scene,
-      metal: d.metal,
-      side: d.side,
-      picture: await decodePicture(readFileSync(join(folder, d.file))),
-      patch: d.patch,
-      lines: d.lines.map((l) => ({
-        line: l.line,
-        worst: words.indexOf(l.worst.band),
-        bands: (l.bands ?? l.profile?.map((p) => p.band) ?? []).map((b) => words.indexOf(b)),
-      })),
-      hopeless: d.expect === 'refuse',
-    })),
-  );
-}
 
 function tables(title: string, rows: readonly Told[]): string {
   const kinds = [...new Set(rows.map((r) => r.kind))];

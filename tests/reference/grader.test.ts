@@ -3,24 +3,12 @@
  * constants and seeds than any it was tuned with (docs/physics.md has the whole table; `npm run grade:report` makes it). No real
  * photograph: a floor under the score, no proof.
  */
-import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { answerBands, type Metal, type Side } from '../../core/models/grade';
 import { sceneKinds } from '../../core/models/scenes';
-import { decodePicture } from '../../src/server/pictures/decode';
-import { atTheLimit, judged, sceneCase, scoreOf, stripCase, type Case, type Told } from './score';
+import { atTheLimit, casesOf, judged, sceneCase, scoreOf, stripCase, type Told } from './score';
 
 const folder = join(import.meta.dirname, '../fixtures/tint');
-interface Drawn {
-  file: string;
-  scene: string;
-  metal: Metal;
-  side: Side;
-  patch: Case['patch'];
-  lines: { line: Case['patch']; worst: { band: string }; bands: string[] }[];
-}
-const word = (band: string) => (answerBands as readonly string[]).indexOf(band);
 const SMALL = { width: 720, height: 540, others: true };
 
 describe('graded from a picture', () => {
@@ -51,20 +39,7 @@ describe('graded from a picture', () => {
   );
 
   it('pictures another program drew', async () => {
-    const told: Told[] = [];
-    for (const d of JSON.parse(readFileSync(join(folder, 'truth.json'), 'utf8')) as Drawn[])
-      told.push(
-        ...judged({
-          name: d.file,
-          kind: d.scene,
-          metal: d.metal,
-          side: d.side,
-          picture: await decodePicture(readFileSync(join(folder, d.file))),
-          patch: d.patch,
-          lines: d.lines.map((l) => ({ line: l.line, worst: word(l.worst.band), bands: l.bands.map(word) })),
-          hopeless: false,
-        }),
-      );
+    const told = (await casesOf(folder)).flatMap(judged);
     const score = scoreOf(told);
     expect(score.lines).toBe(18);
     expect(score.exact, 'worst exact').toBeGreaterThanOrEqual(0.65);

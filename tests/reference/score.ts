@@ -1,6 +1,9 @@
 /** What the grader told against what is truly there. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { answerBands, answerOf, gradePicture, type Metal, type Picture, type Side } from '../../core/models/grade';
-import { renderScene, renderStrip, type SceneKind, type SceneOptions } from '../../core/models/scenes';
+import { renderScene, renderStrip, type Rendered, type SceneKind, type SceneOptions } from '../../core/models/scenes';
+import { decodePicture } from '../../src/server/pictures/decode';
 
 export interface Case {
   name: string;
@@ -48,32 +51,50 @@ const numberOf = (band: string): number => {
 /** First order up to light blue, the second beyond, scale for itself. */
 const orderOf = (band: number): number => (band === words.length - 1 ? 3 : band <= 7 ? 1 : 2);
 
-export const sceneCase = (kind: SceneKind, seed: number, options: SceneOptions = {}): Case => {
-  const s = renderScene(kind, seed, options);
-  return {
-    name: `${kind} ${seed}`,
-    kind,
-    metal: s.metal,
-    side: s.side,
-    picture: { width: s.width, height: s.height, data: s.data, channels: 3 },
-    patch: s.patch,
-    lines: s.lines.map((l) => ({ line: l.line, worst: numberOf(l.worst.band), bands: l.profile.map((p) => numberOf(p.band)) })),
-    hopeless: options.wrong !== undefined,
-  };
-};
-export const stripCase = (seed: number, others: boolean): Case => {
-  const s = renderStrip(seed, { others, long: seed % 5 === 0 ? 40 : seed % 7 === 0 ? 60 : 150 });
-  return {
-    name: `strip ${seed}`,
-    kind: 'strip',
-    metal: s.metal,
-    side: s.side,
-    picture: { width: s.width, height: s.height, data: s.data, channels: 3 },
-    patch: s.patch,
-    lines: s.lines.map((l) => ({ line: l.line, worst: numberOf(l.worst.band), bands: l.profile.map((p) => numberOf(p.band)) })),
-    hopeless: false,
-  };
-};
+const drawn = (name: string, kind: string, r: Rendered, hopeless = false): Case => ({
+  name,
+  kind,
+  metal: r.metal,
+  side: r.side,
+  picture: { width: r.width, height: r.height, data: r.data, channels: 3 },
+  patch: r.patch,
+  lines: r.lines.map((l) => ({ line: l.line, worst: numberOf(l.worst.band), bands: l.profile.map((p) => numberOf(p.band)) })),
+  hopeless,
+});
+export const sceneCase = (kind: SceneKind, seed: number, options: SceneOptions = {}): Case =>
+  drawn(`${kind} ${seed}`, kind, renderScene(kind, seed, options), options.wrong !== undefined);
+export const stripCase = (seed: number, others: boolean): Case =>
+  drawn(`strip ${seed}`, 'strip', renderStrip(seed, { others, long: seed % 5 === 0 ? 40 : seed % 7 === 0 ? 60 : 150 }));
+
+/** Pictures in a folder with a truth.json beside them, as tests/fixtures/tint has it. */
+export async function casesOf(folder: string): Promise<Case[]> {
+  interface Entry {
+    file: string;
+    scene: string;
+    metal: Metal;
+    side: Side;
+    expect?: string;
+    patch: Case['patch'];
+    lines: { line: Case['patch']; worst: { band: string }; bands?: string[]; profile?: { band: string }[] }[];
+  }
+  const entries = JSON.parse(readFileSync(join(folder, 'truth.json'), 'utf8')) as Entry[];
+  return Promise.all(
+    entries.map(async (e) => ({
+      name: e.file,
+      kind: e.scene,
+      metal: e.metal,
+      side: e.side,
+      picture: await decodePicture(readFileSync(join(folder, e.file))),
+      patch: e.patch,
+      lines: e.lines.map((l) => ({
+        line: l.line,
+        worst: numberOf(l.worst.band),
+        bands: (l.bands ?? l.profile?.map((p) => p.band) ?? []).map(numberOf),
+      })),
+      hopeless: e.expect === 'refuse',
+    })),
+  );
+}
 
 /** Grades a case: one row a line. */
 export function judged(c: Case): Told[] {

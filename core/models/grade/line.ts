@@ -64,7 +64,7 @@ const CAST = 0.012;
 const STRAW = 2;
 const BRONZE = 4;
 /** Share of the voices past straw from which the answer is gold. */
-const LEAN = 0.15;
+const LEAN = 0.2;
 
 /** The middle of weighted values. */
 function median(pairs: [number, number][]): number {

@@ -3,20 +3,9 @@ import { seeded } from '../../basics/seeded';
 import { encode, locusOf, type Triple } from '../tint';
 import { drawFilm, drawOther } from './film';
 import { draws } from './noise';
-import { readTruth, type TrueLine } from './truth';
+import { readTruth, type Rendered, type TrueLine } from './truth';
 
-export interface Strip {
-  metal: 'stainless' | 'titanium';
-  side: 'id' | 'od';
-  width: number;
-  height: number;
-  data: Uint8ClampedArray;
-  patch: [number, number, number, number];
-  lines: TrueLine[];
-  starts: readonly number[];
-}
-
-export function renderStrip(seed: number, options: { metal?: 'stainless' | 'titanium'; long?: number; others?: boolean } = {}): Strip {
+export function renderStrip(seed: number, options: { metal?: 'stainless' | 'titanium'; long?: number; others?: boolean } = {}): Rendered {
   const draw = draws(seeded(seed * 104729 + 3));
   const metal = options.metal ?? (draw.chance(0.2) ? 'titanium' : 'stainless');
   const side = draw.chance(0.5) ? 'id' : 'od';

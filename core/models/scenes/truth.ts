@@ -11,6 +11,21 @@ export interface TrueLine {
 
 const wordOf = (starts: readonly number[], nm: number): Band => filmBands[wordAt(starts, nm)] as Band;
 
+/** A rendered picture and what is true of it. */
+export interface Rendered {
+  metal: 'stainless' | 'titanium';
+  side: 'id' | 'od';
+  width: number;
+  height: number;
+  /** sRGB, three bytes a pixel. */
+  data: Uint8ClampedArray;
+  /** Clean metal: left, top, width, height, pixels. */
+  patch: [number, number, number, number];
+  lines: TrueLine[];
+  /** Where each word begins on its own film, nm. */
+  starts: readonly number[];
+}
+
 /** Thicknesses that are none: black scale, white powder. */
 export const BLACK = -1;
 export const POWDER = -2;
