@@ -1,6 +1,6 @@
 /** scripts/grade from outside: one JSON object, the exit code, a sentence for what it refuses. And what its pixels are. */
 import { execFile } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Ajv from 'ajv/dist/2020';
@@ -60,6 +60,10 @@ describe('scripts/grade', () => {
     expect(answer.profile.length).toBeGreaterThanOrEqual(40);
     expect(answer.profile[0]?.t).toBe(0);
     expect(answer.profile.at(-1)?.t).toBe(1);
+  });
+  it('the schema is the one that is published', () => {
+    const published = JSON.parse(readFileSync(join(import.meta.dirname, '../../public/schemas/grade-1.json'), 'utf8')) as object;
+    expect(published).toEqual(JSON.parse(JSON.stringify(gradeJsonSchema())));
   });
   it('a single line gives both', async () => {
     const { answer } = await grade(good, ...marks(scene.patch, [scene.lines[0]?.line ?? []]), ...steel);

@@ -95,6 +95,14 @@ describe('along a line', () => {
     const through = graded({ nm: toBead(92) });
     expect(number(through)).toBeGreaterThanOrEqual(8);
   });
+  it('reads a short line too, and says that it is one', () => {
+    // From clean metal to the bead within thirty pixels.
+    const p = picture({ nm: (t) => 1 + 26 * Math.min(1, Math.max(0, (t - 0.3) / 0.08)) });
+    const answer = answerOf(gradePicture(p, { ...marks, lines: [[128, 30, 158, 30]], metal: 'stainless' }));
+    expect(near(answer, 27)).toBe(true);
+    expect(answer.flags).toContain('short-line');
+    expect(answer.profile.length).toBeGreaterThanOrEqual(40);
+  });
   it('lets the film thin onto the bead: the worst stands beside it', () => {
     const answer = graded({ nm: (t) => (t < 0.75 ? toBead(46)(t / 0.75) : 18) });
     expect(near(answer, 45)).toBe(true);

@@ -20,7 +20,7 @@ export interface Graded {
 export type Grading = { ok: true; graded: Graded } | { ok: false; refused: Refusal[] };
 
 /** Fewest pixels of a line; from COMFORTABLE on it is not called short. */
-export const SHORTEST = 20;
+export const SHORTEST = 12;
 const COMFORTABLE = 40;
 /** Fewest pixels of a patch's side. */
 export const SMALLEST = 4;

@@ -106,7 +106,8 @@ export function readLine(spots: readonly Spot[], patch: Spot, metal: Metal): Rea
   const mass = Array.from({ length: WHITE + 1 }, (_, w) => voices.reduce((s, v) => s + (v.worst === w ? v.voice / sum : 0), 0));
   let worst = mass.indexOf(Math.max(...mass));
   // Straw to gold is where most criteria divide: a doubt there is told as the darker (docs/physics.md).
-  if (worst === STRAW && mass.slice(STRAW + 1).reduce((a, b) => a + b, 0) > LEAN) worst = STRAW + 1;
+  const past = mass.slice(STRAW + 1);
+  if (worst === STRAW && past.reduce((a, b) => a + b, 0) > LEAN) worst = STRAW + 1 + past.indexOf(Math.max(...past));
 
   const agreed = voices.filter((v) => v.worst === worst);
   const profile = Array.from({ length: n }, (_, i) => {
