@@ -60,9 +60,17 @@ function one<T extends string>(name: string, text: string | undefined, of: reado
   return text as T;
 }
 
+/** Joins an option to a value that begins with a minus: it is a number, not another option. */
+const joined = (args: readonly string[]): string[] =>
+  args.reduce<string[]>((all, a) => {
+    const before = all.at(-1);
+    return /^-\d/.test(a) && (before === '--patch' || before === '--line') ? [...all.slice(0, -1), `${before}=${a}`] : [...all, a];
+  }, []);
+
 function asked() {
   try {
     return parseArgs({
+      args: joined(process.argv.slice(2)),
       allowPositionals: true,
       options: {
         patch: { type: 'string' },

@@ -99,6 +99,7 @@ describe('scripts/grade', () => {
   it.each([
     ['a patch outside', marks([700, 10, 40, 40]), steel, 'patch-outside', /720 x 540/],
     ['a line outside', marks(scene.patch, [[10, 10, 720, 10]]), steel, 'line-outside', /720 x 540/],
+    ['a line that begins left of it', [...marks(scene.patch, []), '--line', '-5,10,200,10'], steel, 'line-outside', /720 x 540/],
     ['a line of five pixels', marks(scene.patch, [[10, 10, 15, 10]]), steel, 'line-length', /5 pixels/],
     ['no line', marks(scene.patch, []), steel, 'line-length', /at least one line/],
     ['no metal named', marks(), ['--side', 'od'], 'question', /stainless, titanium/],
