@@ -12,11 +12,32 @@ describe('growth', () => {
     const k = parabolic(1000);
     const b = k / g;
     const closed = (-b + Math.sqrt(b * b + 4 * (x0 * x0 + b * x0 + k * t))) / 2;
-    expect(grownFilm(() => 1000, t, () => g, { start: x0, steps: 7 })).toBeCloseTo(closed, 9);
+    expect(
+      grownFilm(
+        () => 1000,
+        t,
+        () => g,
+        { start: x0, steps: 7 },
+      ),
+    ).toBeCloseTo(closed, 9);
   });
   it('starved of oxygen grows by what the gas brings, flooded by the root of time', () => {
-    expect(grownFilm(() => 1000, 100, () => 0.01, { start: 0 })).toBeCloseTo(1, 1);
-    expect(grownFilm(() => 1000, 100, () => 1e9, { start: 0 })).toBeCloseTo(Math.sqrt(parabolic(1000) * 100), 0);
+    expect(
+      grownFilm(
+        () => 1000,
+        100,
+        () => 0.01,
+        { start: 0 },
+      ),
+    ).toBeCloseTo(1, 1);
+    expect(
+      grownFilm(
+        () => 1000,
+        100,
+        () => 1e9,
+        { start: 0 },
+      ),
+    ).toBeCloseTo(Math.sqrt(parabolic(1000) * 100), 0);
   });
   it('has 3e-12 g² cm⁻⁴ s⁻¹ at 1000 °C as 110.8 nm²/s: 6.08 µm of Cr2O3 to a mg/cm² of oxygen (5.21 g/cm³, 152 to 48 by mass)', () => {
     const micrometres = ((152 / 48) * 1e-3) / 5.21 / 1e-4;
@@ -41,6 +62,12 @@ describe('growth', () => {
     expect(after(25_000)).toBeGreaterThan(60);
   });
   it('below 400 °C it says nothing grows: that law is not in it', () => {
-    expect(grownFilm(() => 300, 600, () => 100) - 2).toBeLessThan(0.5);
+    expect(
+      grownFilm(
+        () => 300,
+        600,
+        () => 100,
+      ) - 2,
+    ).toBeLessThan(0.5);
   });
 });
