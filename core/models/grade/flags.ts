@@ -30,6 +30,6 @@ export const warnings = {
 export type Refusal = keyof typeof refusals;
 export type Warning = keyof typeof warnings;
 export type Flag = Refusal | Warning;
-export const isRefusal = (flag: Flag): flag is Refusal => Object.hasOwn(refusals, flag);
+const isRefusal = (flag: Flag): flag is Refusal => Object.hasOwn(refusals, flag);
 /** Text for a person. */
 export const flagText = (flag: Flag): string => (isRefusal(flag) ? refusals[flag] : warnings[flag]);

@@ -8,7 +8,7 @@ export interface Question {
   patch: Box;
   lines: readonly Line[];
   metal: Metal;
-  /** Which side is seen: kept with the answer. The family covers the films of both. */
+  /** Which side is seen. Not read yet: the family covers the films of both. */
   side: Side;
 }
 export interface Graded {
@@ -20,10 +20,10 @@ export interface Graded {
 export type Grading = { ok: true; graded: Graded } | { ok: false; refused: Refusal[] };
 
 /** Fewest pixels of a line; from COMFORTABLE on it is not called short. */
-export const SHORTEST = 12;
+const SHORTEST = 12;
 const COMFORTABLE = 40;
 /** Fewest pixels of a patch's side. */
-export const SMALLEST = 4;
+const SMALLEST = 4;
 
 /** No metal: its colour under any lamp is weak, its grain fine but never nothing, and a line over it fits some film. */
 const STRONG = 0.16;

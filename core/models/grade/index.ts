@@ -10,12 +10,11 @@ export {
   type GradeAnswer,
   type InputFault,
 } from './answer';
-export { familyOf, type Metal, type Side } from './family';
+export { type Metal, type Side } from './family';
 export { BROKEN, headOf, MOST_PIXELS, type FileFault, type Head } from './file';
-export { flagText, isRefusal, refusals, warnings, type Flag, type Refusal, type Warning } from './flags';
-export { faultOf, gradePicture, SHORTEST, type Fault, type Graded, type Grading, type Question } from './grade';
+export { flagText, refusals, warnings, type Flag, type Refusal, type Warning } from './flags';
+export { faultOf, gradePicture, type Fault, type Graded, type Grading, type Question } from './grade';
 export { type Reading } from './line';
-export { GREY_BLACK, WHITE } from './path';
-export { halfWidth, spotOf, type Box, type Line, type Picture, type Spot } from './pixels';
+export { spotOf, type Box, type Line, type Picture, type Spot } from './pixels';
 export { propose, type Proposal } from './propose';
 export { candidatesAt, type Candidate } from './tap';

@@ -85,7 +85,7 @@ export function spotOf(picture: Picture, [x, y, w, h]: Box, every = 1): Spot {
 }
 
 /** Half the width of the band a line is read as, pixels: a few, more in a large picture. */
-export const halfWidth = (p: Picture): number => Math.max(2, Math.min(12, Math.round(Math.min(p.width, p.height) / 200)));
+const halfWidth = (p: Picture): number => Math.max(2, Math.min(12, Math.round(Math.min(p.width, p.height) / 200)));
 
 export const lengthOf = ([x1, y1, x2, y2]: Line): number => Math.hypot(x2 - x1, y2 - y1);
 
