@@ -13,6 +13,7 @@ import { addWork } from '../db/work';
 import { startingSetup } from '../core/models/setup';
 import { shipped } from '../core/models/criteria';
 import { findSize, type Size } from '../core/basics/sizes';
+import { LOOK_UNSAID } from '../core/work/look';
 import type { NewWork } from '../core/work/jobs';
 import { versionOf, type BodyOf, type EventType, type SaidOf } from '../core/work/record';
 
@@ -142,6 +143,7 @@ export const runBody = (
 });
 
 export const allBright: BodyOf<'look.recorded'> = {
+  ...LOOK_UNSAID,
   insideBy: 'borescope',
   defects: [],
   insideReachable: true,

@@ -11,6 +11,7 @@ import { overOf, planTyped, torchKnown } from '../../core/work/torch';
 import type { Band } from '../../core/models/tint';
 import { eventTypes, type BodyOf, type EventType, versionOf, weldFindings, type SaidOf } from '../../core/work/record';
 import type { Stage } from '../../core/work/stages';
+import { LOOK_UNSAID } from '../../core/work/look';
 import { AS_THE_SHEET } from '../../core/work/welded';
 import { append } from '../record/append';
 import { weldRecord } from '../record/stored';
@@ -211,11 +212,15 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   };
   const stops = spec.slip === undefined ? [] : [{ kind: 'slip' as const, at: spec.slip }];
   await say(s.welder, 'welded.recorded', { ...AS_THE_SHEET, stops });
-  const look = await say(s.cast.inspector, 'look.recorded', { insideBy: 'borescope', ...found });
+  const look = await say(s.cast.inspector, 'look.recorded', { ...LOOK_UNSAID, insideBy: 'borescope', ...found });
   const { seam } = batch.work.design;
   const outcome = spec.outcome ?? 'accept';
   const record = await weldRecord(sql, weld);
-  const verdict = judge(batch.criterion, { ...found, seam }, record ? weldFindings(record.state, batch.criterion) : []);
+  const verdict = judge(
+    batch.criterion,
+    { ...found, seam, wall: batch.size.wall },
+    record ? weldFindings(record.state, batch.criterion) : [],
+  );
   // What the purge refers is settled by what was seen, and said so.
   const settled = verdict.outcome === 'refer' ? judge(batch.criterion, { ...found, seam }).outcome : verdict.outcome;
   await say(s.cast.inspector, 'verdict.given', {

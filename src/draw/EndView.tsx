@@ -9,7 +9,7 @@ import type { Zone } from '../../core/models/criteria';
 import { atHour, gapBand, hourOf, sector } from '../../core/models/drawing';
 import { bandHex } from '../../core/models/tint';
 import { quartersOf, sameArc, type Peeled } from '../../core/work/run';
-import type { SeamProps } from './seam';
+import { BRUSHED, type SeamProps } from './seam';
 import type { Room } from './useBox';
 import { useSeamPress } from './useSeamPress';
 
@@ -98,6 +98,7 @@ export function EndView(p: SeamProps) {
         const d = sector(C, C, ...rings[t.zone], t.arc.from, t.arc.to);
         if (t.grade.by === 'unseen')
           return <path key={i} d={d} fillRule="evenodd" fill="none" strokeDasharray="2 2" className="stroke-base-content" />;
+        if (t.grade.by === 'brushed') return <path key={i} d={d} fillRule="evenodd" {...BRUSHED} />;
         if (t.grade.by === 'number') {
           const p = atHour(C, C, (rings[t.zone][0] + rings[t.zone][1]) / 2, midOf(t.arc));
           return (

@@ -9,7 +9,7 @@ import { gapAlong, RULE_HEIGHT, ruleBands, ruleOf, ruleTicks, type Rule, type Ru
 import { bandHex } from '../../core/models/tint';
 import type { Joint } from '../../core/work/jobs';
 import { quartersOf, sameArc } from '../../core/work/run';
-import type { SeamProps } from './seam';
+import { BRUSHED, type SeamProps } from './seam';
 import { useSeamPress } from './useSeamPress';
 import { useBox, type Room } from './useBox';
 
@@ -162,6 +162,7 @@ function Zones({ film = { id: 'steel-id', od: 'steel-od' }, tints = [], grading,
         const [top, bottom] = ruleBands[t.zone];
         const at = { ...span(rule, t.arc), y: top, height: bottom - top };
         if (t.grade.by === 'unseen') return <rect key={i} {...at} fill="none" strokeDasharray="2 2" className="stroke-base-content" />;
+        if (t.grade.by === 'brushed') return <rect key={i} {...at} {...BRUSHED} />;
         if (t.grade.by === 'number')
           return (
             <g key={i}>

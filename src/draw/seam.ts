@@ -40,8 +40,17 @@ export type SeamProps = {
   className?: string;
 };
 
+/** Brushed before anybody looked: no colour, short strokes. */
+export const BRUSHED = { fill: '#9a9a9a', stroke: '#222222', strokeWidth: 1.2, strokeDasharray: '0.7 1.4' } as const;
+
 const gradeWords = ({ grade }: Tint): string =>
-  grade.by === 'band' ? bandNames[grade.band] : grade.by === 'number' ? `number ${grade.number}` : 'not seen';
+  grade.by === 'band'
+    ? bandNames[grade.band]
+    : grade.by === 'number'
+      ? `number ${grade.number}`
+      : grade.by === 'brushed'
+        ? 'brushed, colour as welded unknown'
+        : 'not seen';
 
 /** The drawing in words. */
 export function seamSaid(p: SeamProps): string {

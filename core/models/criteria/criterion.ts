@@ -45,6 +45,7 @@ export const defectSchema = z.enum([
   'tungsten',
   'overlap',
   'spatter',
+  'width',
 ]);
 export type DefectKind = z.infer<typeof defectSchema>;
 export const defectNames: Record<DefectKind, string> = {
@@ -64,6 +65,7 @@ export const defectNames: Record<DefectKind, string> = {
   tungsten: 'Tungsten inclusion',
   overlap: 'Overlap',
   spatter: 'Spatter',
+  width: 'Bead width beyond the limit',
 };
 
 export const purgeRulesSchema = z.object({
@@ -120,10 +122,26 @@ export const gradeSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('band'), band: bandSchema }),
   z.object({ by: z.literal('number'), number: z.number().int().min(0).max(20), guide: z.string().min(1).max(80) }),
   z.object({ by: z.literal('unseen') }),
+  /** brushed before anybody looked: its colour as welded is unknown */
+  z.object({ by: z.literal('brushed') }),
 ]);
-export const tintSchema = z.object({ zone: zoneSchema, arc: arcSchema, grade: gradeSchema });
+export const tintSchema = z.object({
+  zone: zoneSchema,
+  arc: arcSchema,
+  grade: gradeSchema,
+  /** the line of a picture that spoke for it; null or left out: by eye */
+  from: z.object({ picture: z.uuid(), line: z.string() }).nullish(),
+});
 export type Tint = z.infer<typeof tintSchema>;
-export const foundDefectSchema = z.object({ kind: defectSchema, side: z.enum(['inside', 'outside']), arc: arcSchema });
+export const foundDefectSchema = z.object({
+  kind: defectSchema,
+  side: z.enum(['inside', 'outside']),
+  arc: arcSchema,
+  /** as measured, m: a depth, a height or a width; null or left out where nobody measured */
+  size: z.number().positive().nullish(),
+  /** a picture of it, in the file store */
+  picture: z.uuid().nullish(),
+});
 export type FoundDefect = z.infer<typeof foundDefectSchema>;
 
 /** A band's name in the words of the scheme. */

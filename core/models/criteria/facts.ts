@@ -13,10 +13,11 @@ export const purgeFactSchema = z.enum([
   'unchecked',
   'high-low',
   'wps',
+  'eyes',
 ]);
 export type PurgeFact = z.infer<typeof purgeFactSchema>;
-/** What a criterion rules; what lies outside a WPS it does not: a named person decides. */
-export const ruledFactSchema = purgeFactSchema.exclude(['wps']);
+/** What a criterion rules; what lies outside a WPS, and what two people saw differently, it does not: a named person decides. */
+export const ruledFactSchema = purgeFactSchema.exclude(['wps', 'eyes']);
 export const purgeFactNames: Record<PurgeFact, string> = {
   'arc-over': 'Arc struck over the limit while welding',
   'arc-early': 'Arc struck before ready',
@@ -29,6 +30,7 @@ export const purgeFactNames: Record<PurgeFact, string> = {
   unchecked: 'Monitor not checked this shift',
   'high-low': 'High-low at fit-up',
   wps: 'Essential variable outside the WPS',
+  eyes: 'Two who looked differ over the limit',
 };
 
 /** A fact as it was on this weld, with its figure. */

@@ -1,5 +1,7 @@
 /** The verdict: the worst of what was seen, zone by zone and arc by arc. What was not seen leaves it incomplete. */
 import { arcText, inArc, type Seam } from '../../basics/seam';
+import { show, type System } from '../../basics/units';
+import { filmBands } from '../tint';
 import {
   defectNames,
   outcomeNames,
@@ -22,6 +24,8 @@ export type Seen = {
   insideReachable: boolean;
   /** what the arcs are parts of */
   seam: Seam;
+  /** wall, m: a defect's size is told as a share of it */
+  wall?: number;
 };
 
 export type Verdict = {
@@ -33,15 +37,36 @@ export type Verdict = {
 
 const worse = (a: Outcome, b: Outcome): Outcome => (outcomeSchema.options.indexOf(a) >= outcomeSchema.options.indexOf(b) ? a : b);
 
-/** What one grade of one zone leads to. */
+/**
+ * What one grade of one zone leads to. What was brushed before anybody looked could have been any colour: where one of them would be worse than
+ * cleaned, only an engineer can say. On titanium always:
+ * brushing takes the evidence off and leaves the harm.
+ */
 export function gradeOutcome(c: Criterion, zone: Zone, grade: Exclude<Tint['grade'], { by: 'unseen' }>): Outcome {
+  if (grade.by === 'brushed') {
+    const worst = filmBands.map((b) => c.zones[zone][b] ?? 'refer').reduce(worse);
+    return c.families.includes('titanium') || worse(worst, 'refer') !== 'refer' ? 'refer' : worst;
+  }
   if (grade.by === 'band') return c.zones[zone][grade.band] ?? 'refer';
   if (!c.numbers) return 'refer';
   return grade.number <= c.numbers.accept ? 'accept' : grade.number <= c.numbers.clean ? 'clean' : 'reweld';
 }
 
 /** What a fact of the purge leads to: a version that is silent on the purge refers. */
-export const factOutcome = (c: Criterion, fact: PurgeFact): Outcome => (fact === 'wps' ? 'refer' : (c.facts?.[fact] ?? 'refer'));
+export const factOutcome = (c: Criterion, fact: PurgeFact): Outcome => (isPersons(fact) ? 'refer' : (c.facts?.[fact] ?? 'refer'));
+const isPersons = (fact: PurgeFact): fact is 'wps' | 'eyes' => fact === 'wps' || fact === 'eyes';
+
+/** What was seen, in the words of the scheme. */
+export const gradeWords = (c: Criterion, grade: Exclude<Tint['grade'], { by: 'unseen' }>): string =>
+  grade.by === 'band'
+    ? wordFor(c, grade.band).toLowerCase()
+    : grade.by === 'number'
+      ? `number ${grade.number} of ${grade.guide}`
+      : 'brushed, as-welded colour unknown';
+
+/** A defect's size, with its share of the wall where that says something. */
+export const sizeWords = (size: number, wall: number | undefined, system: System = 'metric'): string =>
+  `${show(size, 'length', system)}${wall ? `, ${Math.round((100 * size) / wall)} % of the wall` : ''}`;
 
 /** Steps of a quarter of a twelfth of the seam that no seen tint of the zone covers, as a share of it (0 to 1). */
 export function unseenShare(tints: readonly Tint[], zone: Zone): number {
@@ -62,8 +87,7 @@ export function judge(c: Criterion, seen: Seen, findings: readonly Finding[] = [
   for (const t of seen.tints) {
     if (t.grade.by === 'unseen') continue;
     let result = gradeOutcome(c, t.zone, t.grade);
-    const what = t.grade.by === 'band' ? wordFor(c, t.grade.band).toLowerCase() : `number ${t.grade.number} of ${t.grade.guide}`;
-    let why = `${zoneNames[t.zone]}, ${arcText(t.arc, seen.seam)}: ${what}`;
+    let why = `${zoneNames[t.zone]}, ${arcText(t.arc, seen.seam)}: ${gradeWords(c, t.grade)}`;
     if (result === 'clean' && t.zone.startsWith('id') && !seen.insideReachable) {
       result = 'refer';
       why += ' would be cleaned, but the inside cannot be reached, cleaned and seen';
@@ -75,18 +99,18 @@ export function judge(c: Criterion, seen: Seen, findings: readonly Finding[] = [
     const asked = c.defects[d.kind] ?? 'refer';
     const hidden = asked === 'clean' && d.side === 'inside' && !seen.insideReachable;
     const result = hidden ? 'refer' : asked;
-    const what = `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc, seen.seam)}${hidden ? ' would be cleaned, but the inside cannot be reached, cleaned and seen' : ''}`;
+    const size = d.size ? `, ${sizeWords(d.size, seen.wall)}` : '';
+    const what = `${defectNames[d.kind]}, ${d.side}, ${arcText(d.arc, seen.seam)}${size}${hidden ? ' would be cleaned, but the inside cannot be reached, cleaned and seen' : ''}`;
     reasons.push(`${what}. ${c.id} version ${c.version}: ${outcomeNames[result].toLowerCase()}.`);
     outcome = worse(outcome, result);
   }
   for (const f of findings) {
     const result = factOutcome(c, f.fact);
-    const says =
-      f.fact === 'wps'
-        ? 'A named person decides, and says why'
-        : c.facts
-          ? `${c.id} version ${c.version}: ${result === 'accept' ? 'noted' : outcomeNames[result].toLowerCase()}`
-          : `${c.id} version ${c.version} says nothing of the purge: for the engineer`;
+    const says = isPersons(f.fact)
+      ? 'A named person decides, and says why'
+      : c.facts
+        ? `${c.id} version ${c.version}: ${result === 'accept' ? 'noted' : outcomeNames[result].toLowerCase()}`
+        : `${c.id} version ${c.version} says nothing of the purge: for the engineer`;
     reasons.push(`${f.text}. ${says}.`);
     outcome = worse(outcome, result);
   }

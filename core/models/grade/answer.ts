@@ -1,5 +1,6 @@
 /** The answer as other programs read it: scripts/grade writes exactly one of these. */
 import { z } from 'zod';
+import { filmBands, type Band } from '../tint';
 import { refusals, warnings, type Refusal, type Warning } from './flags';
 import type { Grading } from './grade';
 import type { Reading } from './line';
@@ -67,6 +68,12 @@ export type GradeAnswer = z.infer<typeof gradeAnswerSchema>;
 export type AnswerFlag = z.infer<typeof flagSchema>;
 
 const bandOf = (i: number): GradeAnswer['profile'][number]['band'] => answerBands[Math.min(i, answerBands.length - 1)] as never;
+/** A word of an answer as the criteria know it; black is sugar or white where the line's flags say so. Undefined for no word of ours. */
+export function answerBand(word: string, flags: readonly string[] = []): Band | undefined {
+  const i = (answerBands as readonly string[]).indexOf(word);
+  if (i < filmBands.length) return filmBands[i];
+  return flags.includes('sugar') ? 'sugar' : flags.includes('white') ? 'white' : 'grey';
+}
 const tidy = (x: number): number => Math.round(x * 1000) / 1000;
 
 function told(r: Reading): GradeAnswer['lines'][number] {

@@ -1,5 +1,6 @@
 /** Grading heat tint from a picture: lines from clean metal to the bead, read with a family of films. */
 export {
+  answerBand,
   answerBands,
   answerOf,
   gradeAnswerSchema,

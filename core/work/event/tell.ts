@@ -16,7 +16,7 @@ export type Reader = {
   /** a moment, ISO 8601, in the shop's own time */
   when?: (iso: string) => string;
   /** the joint, where one weld is told of */
-  design?: { alloyA: AlloyId; alloyB: AlloyId; seam: Seam };
+  design?: { alloyA: AlloyId; alloyB: AlloyId; seam: Seam; size?: { wall: number } };
 };
 
 /** What the places of the weld that is told of lie on; a clock where only a purge is. */

@@ -2,10 +2,11 @@
 import { z } from 'zod';
 import {
   defectNames,
+  gradeWords,
   judge,
   outcomeNames,
   outcomeSchema,
-  wordFor,
+  sizeWords,
   zoneNames,
   type Criterion,
   type Finding,
@@ -15,28 +16,54 @@ import {
 } from '../../models/criteria';
 import { arcRefusal, arcText, type Arc, type Seam } from '../../basics/seam';
 import { define, seamOf, version, type Line, type Reader } from '../event';
-import { one, two } from '../shapes';
+import { one, seven, two } from '../shapes';
 
 import type { InsideBy } from './form';
 
-export { guideForm, insideByNames } from './form';
+export { differences, type Difference } from './differences';
+export { guideForm, insideByNames, insideIsSeen, lightForm, sizeForm, type InsideBy } from './form';
+export { asWelded } from './brushed';
 
 export type Look = {
   insideBy: InsideBy;
   tints: Tint[];
   defects: FoundDefect[];
   insideReachable: boolean;
+  /** the borescope's number, the lamp and the light on the weld; '' and null where nobody said */
+  scope: string;
+  lamp: string;
+  lux: number | null;
+  /** graded without having seen what others had said of it */
+  blind: boolean;
 };
+/** What nobody has to say of a look. */
+export const LOOK_UNSAID = { scope: '', lamp: '', lux: null, blind: false } as const;
 const first = z.object({
   insideBy: z.enum(['direct', 'borescope', 'blind', 'not-seen']),
   tints: z.array(one.tint).max(200),
   defects: z.array(one.defect).max(100),
   insideReachable: z.boolean(),
 });
+const second = first.extend({ defects: z.array(two.defect).max(100) });
 export const lookRecorded = define<Look>()({
   stream: 'weld',
   decision: false,
-  versions: [version(first, (b) => b), version(first.extend({ defects: z.array(two.defect).max(100) }), (b): Look => b)],
+  versions: [
+    version(first, (b) => b),
+    version(second, (b): Look => ({ ...b, ...LOOK_UNSAID })),
+    version(
+      second.extend({
+        insideBy: seven.insideBy,
+        tints: z.array(seven.tint).max(200),
+        defects: z.array(seven.defect).max(100),
+        scope: z.string().max(40),
+        lamp: z.string().max(60),
+        lux: z.number().min(0).max(200_000).nullable(),
+        blind: z.boolean(),
+      }),
+      (b): Look => b,
+    ),
+  ],
 });
 
 /** Why these stretches cannot be of this seam; empty when they can. */
@@ -61,13 +88,13 @@ export function verdictRefusals(
   b: VerdictGiven,
   look: (Look & { event: string }) | null,
   criterion: Criterion,
-  seam: Seam,
+  { seam, wall }: { seam: Seam; wall: number },
   findings: readonly Finding[],
 ): string[] {
   if (!look || b.look !== look.event) return ['The look this verdict rests on is no longer the newest. Open the weld again.'];
   if (b.criterion.id !== criterion.id || b.criterion.version !== criterion.version)
     return ['The criterion of this weld is another. Open the weld again.'];
-  const v = judge(criterion, { ...look, seam }, findings);
+  const v = judge(criterion, { ...look, seam, wall }, findings);
   if (v.outcome === 'incomplete') return [`The look is incomplete: ${v.missing.join('; ')}.`];
   // A person may be stricter than the criterion, never milder; only "refer" is for a person to settle.
   const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
@@ -79,19 +106,20 @@ export function verdictRefusals(
 export function tellLook(b: Look, reader: Reader): Line {
   const { criterion, system } = reader;
   const where = (arc: Arc) => arcText(arc, seamOf(reader), system);
-  const seenBy = { direct: 'directly', borescope: 'by borescope', blind: 'blind', 'not-seen': 'not seen' }[b.insideBy];
-  const grade = (t: Tint) =>
-    t.grade.by === 'band'
-      ? wordFor(criterion, t.grade.band).toLowerCase()
-      : t.grade.by === 'number'
-        ? `number ${t.grade.number} of ${t.grade.guide}`
-        : 'not seen';
+  const seenBy = { direct: 'directly', mirror: 'by mirror', borescope: 'by borescope', blind: 'blind', 'not-seen': 'not seen' }[b.insideBy];
+  const grade = (t: Tint) => (t.grade.by === 'unseen' ? 'not seen' : gradeWords(criterion, t.grade));
+  const wall = reader.design?.size?.wall;
   return {
     title: 'Looked at, as welded',
     details: [
-      `Inside seen ${seenBy}`,
-      ...b.tints.map((t) => `${zoneNames[t.zone]}, ${where(t.arc)}: ${grade(t)}`),
-      ...b.defects.map((d) => `${defectNames[d.kind]}, ${d.side}, ${where(d.arc)}`),
+      `Inside seen ${seenBy}${b.scope ? ` ${b.scope}` : ''}`,
+      ...(b.lamp || b.lux !== null ? [`Light: ${[b.lamp, b.lux === null ? '' : `${b.lux} lux`].filter(Boolean).join(', ')}`] : []),
+      ...(b.blind ? ["Graded without seeing another's answer"] : []),
+      ...b.tints.map((t) => `${zoneNames[t.zone]}, ${where(t.arc)}: ${grade(t)}${t.from ? `, by line ${t.from.line} of a picture` : ''}`),
+      ...b.defects.map(
+        (d) =>
+          `${defectNames[d.kind]}, ${d.side}, ${where(d.arc)}${d.size ? `: ${sizeWords(d.size, wall, system)}` : ''}${d.picture ? ', with a picture' : ''}`,
+      ),
     ],
   };
 }

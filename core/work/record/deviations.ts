@@ -26,6 +26,12 @@ const tintOn = (s: WeldState, side: Side): boolean => {
   );
 };
 
+/** Which sides have been cleaned by now: what is seen on them is not as welded any more. */
+export const brushedSides = (s: Pick<WeldState, 'cleans'>): Record<Side, boolean> => ({
+  inside: s.cleans.some((c) => real(c) && covers(c, 'inside')),
+  outside: s.cleans.some((c) => real(c) && covers(c, 'outside')),
+});
+
 /** What cleaning and passivation have to know of a weld. */
 export function situation(s: WeldState, criterion: Pick<Criterion, 'foodContact'>): Situation {
   const pickled = s.cleans.findLast((c) => c.method === 'paste' || c.method === 'pickle-bath');

@@ -7,6 +7,7 @@ import type { Created } from '../jobs';
 import type { Look, VerdictGiven } from '../look';
 import type { Bath, Rinse, Tested } from '../passivate';
 import type { Closed, Settled, Skipped } from '../release';
+import type { PictureRead, Taken } from '../pictures';
 import type { Answered, Ended, Logged, Marked, Planned, Retired, Started } from '../run';
 import type { TorchSetup } from '../torch';
 import type { Welded } from '../welded';
@@ -21,6 +22,8 @@ export type Bodies = {
   'setup.recorded': TorchSetup;
   'welded.recorded': Welded;
   'purge.planned': Planned;
+  'picture.taken': Taken;
+  'picture.read': PictureRead;
   'look.recorded': Look;
   'verdict.given': VerdictGiven;
   'clean.recorded': Cleaned;
@@ -50,4 +53,4 @@ export type SaidOf<T extends EventType> = T extends 'run.started'
   ? Omit<Started, 'cylinder'> & { cylinder: NonNullable<Started['cylinder']> | null }
   : T extends 'passivate.ended'
     ? Omit<Rinse, 'testPassed' | 'elsewhere'> & { elsewhere: (NonNullable<Rinse['elsewhere']> & { passed: boolean }) | null }
-    : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest' | 'papers' | 'clampAmps' | 'procedure'>;
+    : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest' | 'papers' | 'clampAmps' | 'procedure' | 'alike'>;

@@ -6,7 +6,7 @@ export { DEFER, familyCautions, neverFolds, stageCautions } from './cautions';
 export type { Bodies, BodyOf, EventType, Recorded, SaidOf } from './events';
 export { eventTypes, isEventType, refusals, tell, versionOf } from './table';
 export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
-export { openDeviations, situation } from './deviations';
+export { brushedSides, openDeviations, situation } from './deviations';
 export { carriedFrom, isAlike, type Carried } from './carried';
 export { dams, foldWeld, type WeldState } from './state';
 export { reasonKnown, setUp } from './wps';

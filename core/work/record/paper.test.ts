@@ -1,4 +1,5 @@
 /** What is printed: the summary an inspector reads first, what is missing, and the story with its corrections. */
+import { LOOK_UNSAID } from '../look';
 import { ROUND } from '../../basics/seam';
 import { describe, expect, it } from 'vitest';
 import { created, fitup, gas, house, id, mark, PERSON, reading, run, RUN, started, stream, T0, weld, WELD, type Say } from './told.fixture';
@@ -25,7 +26,7 @@ const ended = (over: object): Say => [
 ];
 const all = { from: 12, to: 12 };
 const bright = ['id-bead', 'id-haz', 'od-bead', 'od-haz'].map((zone) => ({ zone, arc: all, grade: { by: 'band', band: 'bright' } }));
-const look: Say = ['look.recorded', { insideBy: 'borescope', tints: bright, defects: [], insideReachable: true }, 900];
+const look: Say = ['look.recorded', { ...LOOK_UNSAID, insideBy: 'borescope', tints: bright, defects: [], insideReachable: true }, 900];
 const rows = (s: WeldState) => Object.fromEntries(frontOf(s, reader).map((r) => [r.label, r.text.join('; ')]));
 
 describe('the front of a record', () => {
@@ -86,7 +87,11 @@ describe('what is missing', () => {
     );
     const no = missingOf(weld([fitup(), gas(), look], [told])).join(' ');
     for (const text of ['measured at the vent', 'the look at the tacks']) expect(no).not.toContain(text);
-    const blind: Say = ['look.recorded', { insideBy: 'blind', tints: bright.slice(2), defects: [], insideReachable: true }, 900];
+    const blind: Say = [
+      'look.recorded',
+      { ...LOOK_UNSAID, insideBy: 'blind', tints: bright.slice(2), defects: [], insideReachable: true },
+      900,
+    ];
     expect(missingOf(weld([fitup(), gas(), blind], [told])).join(' ')).toContain('Inside, HAZ: 100 % not seen');
   });
 });

@@ -4,9 +4,21 @@
  */
 import type { Criterion, Outcome } from '../../models/criteria';
 import { clock, timed } from '../../basics/units';
+import { asWelded } from '../look';
+import { shownIn } from '../pictures';
 import { leftBehind, type RunState } from '../run';
 import type { Dams } from '../release';
-import { cleanedRightly, passivatedRightly, takeBath, takeCleaning, takeFitup, takeGas, takeRinse, takeTest } from './deviations';
+import {
+  brushedSides,
+  cleanedRightly,
+  passivatedRightly,
+  takeBath,
+  takeCleaning,
+  takeFitup,
+  takeGas,
+  takeRinse,
+  takeTest,
+} from './deviations';
 import type { Stage } from '../stages';
 import { takeWps } from './wps';
 import type { BodyOf, EventType, Recorded } from './events';
@@ -60,6 +72,8 @@ export function foldWeld(
     arcs: [],
     spans: [],
     look: null,
+    looks: [],
+    pictures: [],
     verdict: null,
     rewelds: 0,
     cleans: [],
@@ -100,15 +114,29 @@ export function foldWeld(
         s.plan = said(e);
         break;
       case 'look.recorded':
-        s.look = said(e);
+        takeLook(s, said(e));
         break;
       case 'verdict.given':
         // Welded again: what was seen and done on the weld before is history.
         s.look = s.welded = null;
+        s.looks = [];
+        s.pictures = [];
         s.cleans = [];
         s.deviations = s.deviations.filter((d) => d.step === 'fitup' || d.step === 'gas');
         s.bath = s.rinse = null;
         break;
+      case 'picture.taken': {
+        const shows = shownIn(e.body.stage, brushedSides(s)[e.body.side]);
+        if (shows !== e.body.stage)
+          s.contradictions.push(`The picture ${e.body.name} was taken after its side was cleaned: it is not as welded.`);
+        s.pictures.push({ ...said(e), shows, read: null });
+        break;
+      }
+      case 'picture.read': {
+        const of = s.pictures.find((p) => p.file === e.body.picture);
+        if (of) of.read = said(e);
+        break;
+      }
       case 'clean.recorded':
         takeCleaning(s, said(e), criterion);
         break;
@@ -143,6 +171,12 @@ export function foldWeld(
   }
   settle(s, criterion, again);
   return s;
+}
+
+/** A look comes in: what had been brushed before it is no colour as welded. */
+function takeLook(s: WeldState, look: Said<'look.recorded'>): void {
+  s.look = { ...look, tints: asWelded(look.tints, brushedSides(s), s.look?.tints ?? []) };
+  s.looks = [...s.looks.filter((l) => l.by !== look.by), s.look];
 }
 
 const decisions = new Set<EventType>([

@@ -119,6 +119,8 @@ const SAID_IN: Partial<Record<Recorded['type'], Stage>> = {
   'welded.recorded': 'weld',
   'purge.planned': 'purge',
   'run.started': 'purge',
+  'picture.taken': 'look',
+  'picture.read': 'look',
   'look.recorded': 'look',
   'verdict.given': 'look',
   'clean.recorded': 'clean',

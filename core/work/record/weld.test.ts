@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { shipped, type Criterion } from '../../models/criteria';
 import { findSize, type Size } from '../../basics/sizes';
 import { startingSetup } from '../../models/setup';
+import { LOOK_UNSAID } from '../look';
 import { type Gate } from '../run';
 import {
   dams,
@@ -129,7 +130,10 @@ const tints = (['id-bead', 'id-haz', 'od-bead', 'od-haz'] as const).map((zone) =
   arc: { from: 12, to: 12 },
   grade: { by: 'band' as const, band: 'bright' as const },
 }));
-const look: [EventType, BodyOf<'look.recorded'>] = ['look.recorded', { insideBy: 'direct', tints, defects: [], insideReachable: true }];
+const look: [EventType, BodyOf<'look.recorded'>] = [
+  'look.recorded',
+  { ...LOOK_UNSAID, insideBy: 'direct', tints, defects: [], insideReachable: true },
+];
 const verdict = (outcome: BodyOf<'verdict.given'>['outcome']): [EventType, BodyOf<'verdict.given'>] => [
   'verdict.given',
   { look: id(104), criterion: { id: 'House-MP', version: 1 }, outcome, reasons: ['so'] },

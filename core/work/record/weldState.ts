@@ -1,5 +1,6 @@
 /** What a weld is made of, once its events are folded. */
 import type { ArcSpan, RunState } from '../run';
+import type { PictureNow } from '../pictures';
 import type { Deviation } from '../release';
 import type { Stage } from '../stages';
 import type { BodyOf, EventType } from './events';
@@ -24,7 +25,11 @@ export type WeldState = {
   arcs: ArcSpan[];
   /** the parts of its runs that were this weld's own turn, ms */
   spans: { run: string; from: number; to: number | null }[];
+  /** the newest look, as welded: what had been brushed before it is told so */
   look: Said<'look.recorded'> | null;
+  /** the newest of each person, in the order of time */
+  looks: Said<'look.recorded'>[];
+  pictures: PictureNow[];
   verdict: Said<'verdict.given'> | null;
   /** how often it was welded again after a verdict */
   rewelds: number;

@@ -1,4 +1,5 @@
 /** A weld against its WPS: what lies outside is named, what is essential waits for a named person, and nothing is waved through. */
+import { LOOK_UNSAID } from '../look';
 import { describe, expect, it } from 'vitest';
 import { ROUND } from '../../basics/seam';
 import { judge, type Tint } from '../../models/criteria';
@@ -148,7 +149,13 @@ describe('the weld as it was done', () => {
   it('a re-weld begins anew: what was done on the weld before is history', () => {
     const look: Say = [
       'look.recorded',
-      { insideBy: 'not-seen', tints: [], defects: [{ kind: 'crack', side: 'outside', arc: { from: 12, to: 3 } }], insideReachable: true },
+      {
+        ...LOOK_UNSAID,
+        insideBy: 'not-seen',
+        tints: [],
+        defects: [{ kind: 'crack', side: 'outside', arc: { from: 12, to: 3 } }],
+        insideReachable: true,
+      },
       410,
     ];
     const verdict: Say = [

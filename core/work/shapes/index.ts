@@ -6,3 +6,4 @@ export * as four from './four';
 export * as five from './five';
 export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';
 export * as six from './six';
+export * as seven from './seven';

@@ -6,7 +6,7 @@ import {
   gradeOutcome,
   outcomeNames,
   outcomeSchema,
-  wordFor,
+  gradeWords,
   zoneNames,
   type Outcome,
   type Tint,
@@ -34,7 +34,7 @@ export function useFound(): Found[] {
     const graded = (look?.tints ?? []).flatMap((t: Tint, i): Found[] => {
       if (t.grade.by === 'unseen') return [];
       const outcome = gradeOutcome(criterion, t.zone, t.grade);
-      const what = t.grade.by === 'band' ? wordFor(criterion, t.grade.band).toLowerCase() : `number ${t.grade.number}`;
+      const what = gradeWords(criterion, t.grade);
       return [
         { id: `t${i}`, at: midOf(t.arc), where: t.zone, name: `${zoneNames[t.zone]}, ${arcText(t.arc, seam, system)}`, what, outcome },
       ];

@@ -1,6 +1,7 @@
 /** What the criterion says of the look so far, the look recorded, and the verdict given on it. */
 import { useState } from 'react';
 import { judge, outcomeNames, outcomeSchema, type Outcome } from '../../../core/models/criteria';
+import { LOOK_UNSAID } from '../../../core/work/look';
 import { weldFindings } from '../../../core/work/record';
 import { RefusalNote } from '../kit/notes';
 import { useWords } from '../kit/reader';
@@ -45,7 +46,7 @@ export function Verdict() {
   };
   const save = () => {
     if (insideBy === '') return setRefusal({ error: 'Say how the inside was seen, or that it was not.', reasons: [], status: 422 });
-    const said = { stream: state.id, type: 'look.recorded' as const, id: newId(), body: { insideBy, ...seen } };
+    const said = { stream: state.id, type: 'look.recorded' as const, id: newId(), body: { ...LOOK_UNSAID, insideBy, ...seen } };
     void send(record(said), () => setSavedAs(text));
   };
   const decide = (outcome: Outcome) => {

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { ROUND, WHOLE, type Seam } from '../../../core/basics/seam';
 import type { Tint } from '../../../core/models/criteria';
+import { LOOK_UNSAID } from '../../../core/work/look';
 import { deskReducer, lookingAt, startingDesk, type Act, type Desk } from './desk';
 
 const start = startingDesk(lookingAt(null, { insideReachable: true, seam: ROUND }));
@@ -17,7 +18,7 @@ const gold = (zone: Tint['zone'], from: number, to: number): Tint => ({ zone, ar
 describe('a look', () => {
   it('begins with nothing seen, or with what was recorded', () => {
     expect(start.looking).toMatchObject({ insideBy: '', tints: [], defects: [], reachable: true, arc: WHOLE });
-    const look = { insideBy: 'borescope' as const, tints: [bright('id-bead')], defects: [], insideReachable: false };
+    const look = { ...LOOK_UNSAID, insideBy: 'borescope' as const, tints: [bright('id-bead')], defects: [], insideReachable: false };
     expect(lookingAt(look, { insideReachable: true, seam: ROUND })).toMatchObject({
       insideBy: 'borescope',
       tints: look.tints,

@@ -1,0 +1,23 @@
+/** What was brushed before somebody looked is no colour as welded: an earlier look stands for it, and where there is none it is unknown. */
+import type { Tint } from '../../models/criteria';
+
+export type Brushed = { inside: boolean; outside: boolean };
+
+/**
+ * @param tints as graded now
+ * @param brushed sides that had been cleaned when they were graded
+ * @param before as graded in the look before, which is as welded already; empty where there was none
+ */
+export function asWelded(tints: readonly Tint[], brushed: Brushed, before: readonly Tint[]): Tint[] {
+  const late = (t: Tint): boolean => brushed[t.zone.startsWith('id') ? 'inside' : 'outside'];
+  const kept = before.filter(late);
+  const known = new Set(kept.map((t) => t.zone));
+  return [
+    ...kept,
+    ...tints.flatMap((t): Tint[] => {
+      if (!late(t)) return [t];
+      if (known.has(t.zone)) return [];
+      return [t.grade.by === 'unseen' ? t : { ...t, grade: { by: 'brushed' } }];
+    }),
+  ];
+}
