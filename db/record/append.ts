@@ -18,6 +18,7 @@ import {
 import type { RunState } from '../../core/work/run';
 import { checkSchema } from '../../core/work/registers';
 import { addCheck, takeBackCheck } from '../checks';
+import { alikeOn, expectFiles } from '../files';
 import type { Clock } from '../clock';
 import type { Sql, Tx } from '../sql';
 import { transaction } from '../transaction';
@@ -158,6 +159,8 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
   const happenedMs = Math.min(Date.parse(e.happenedAt) + e.offsetMs, now) + at - now;
   const [received, happened] = [new Date(at), new Date(happenedMs)];
   const given = await addedTo(tx, e, runEvents, happenedMs, by, decided);
+  if (e.type === 'picture.taken' && !(await expectFiles(tx, e.stream, e.body as BodyOf<'picture.taken'>, received)))
+    return refuse(409, 'This picture, or another under its id, is in the record already.');
   const added = Object.keys(given).length ? given : null;
   const seq = head.version + 1;
   const text = canonical({
@@ -197,6 +200,10 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
 
 /** What the server adds: who made a mark, the reading in force when the arc was struck, the digest when a purge ends. */
 async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number, by: object, decided: Decided | null): Promise<object> {
+  if (e.type === 'picture.taken') {
+    const alike = await alikeOn(tx, e.stream, e.body as BodyOf<'picture.taken'>);
+    return alike.length ? { alike } : {};
+  }
   const papers = await papersOf(tx, e.type, e.body);
   if (papers) return { papers };
   const again = decided && (await papersOf(tx, decided.type, decided.today));

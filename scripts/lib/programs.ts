@@ -24,6 +24,7 @@ export async function programs(dist: string): Promise<void> {
         input: {
           http: join(root, 'src/server/http.ts'),
           logThread: join(root, 'src/server/logThread.ts'),
+          pictureThread: join(root, 'src/server/pictures/pictureThread.ts'),
           planThread: join(root, 'src/server/planThread.ts'),
           ...Object.fromEntries(devices.map(({ name }) => [name, join(root, 'devices', name, 'main.ts')])),
         },

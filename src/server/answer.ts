@@ -49,8 +49,8 @@ async function piece(reader: ReadableStreamDefaultReader<Uint8Array>): Promise<R
   }
 }
 
-/** The body as JSON of at most `limit` bytes. @throws Refused */
-export async function readJson(request: Request, limit = 256 * 1024): Promise<unknown> {
+/** The body, of at most `limit` bytes. @throws Refused */
+export async function readBytes(request: Request, limit: number): Promise<Buffer> {
   const reader = request.body?.getReader();
   if (!reader) throw new Refused(400, 'The request has no body.');
   const chunks: Uint8Array[] = [];
@@ -66,9 +66,15 @@ export async function readJson(request: Request, limit = 256 * 1024): Promise<un
     if (size > limit + DRAINED) await reader.cancel();
     throw new Refused(413, `The request is larger than ${limit / 1024} kB.`);
   }
+  return Buffer.concat(chunks);
+}
+
+/** The body as JSON of at most `limit` bytes. @throws Refused */
+export async function readJson(request: Request, limit = 256 * 1024): Promise<unknown> {
+  const bytes = await readBytes(request, limit);
   let value: unknown;
   try {
-    value = JSON.parse(Buffer.concat(chunks).toString('utf8'));
+    value = JSON.parse(bytes.toString('utf8'));
   } catch {
     throw new Refused(400, 'The request is not JSON.');
   }

@@ -9,7 +9,7 @@ import { issuesOf, unsound } from '../../core/work/event';
 import type { Person } from '../../core/work/people';
 import { deviceByKey, type Device } from '../../db/devices';
 import { isDatabaseAway } from '../../db/sql';
-import { error, json, readJson, Refused } from './answer';
+import { error, json, readBytes, readJson, Refused } from './answer';
 import { db } from './db';
 import { idIn } from './id';
 import { inTime, Late } from './inTime';
@@ -22,6 +22,10 @@ export type Asked<B, Q> = {
   /** the id in the address; an empty text where the address has none */
   id: string;
   body: B;
+  /** what was sent where a file is taken; else nothing */
+  bytes: Uint8Array;
+  /** the last part of an address below an id: a number of something */
+  part: string;
   query: Q;
   who: Who;
   person: Person | null;
@@ -33,6 +37,8 @@ type Wanted<B extends z.ZodType, Q extends z.ZodType> = {
   gone?: string;
   body?: B;
   query?: Q;
+  /** takes a piece of a file, of at most so many bytes, and no JSON */
+  bytes?: number;
   /** most bytes of a body */
   limit?: number;
   /** most characters of one text in it; 'each' where every item is looked at by itself */
@@ -77,12 +83,12 @@ function gated(answer: (context: APIContext) => Promise<Response>): APIRoute {
 }
 
 /** A page elsewhere may not write in the name of who sits here. */
-function fromHere({ headers, method }: Request): void {
+function fromHere({ headers, method }: Request, kind: string): void {
   if (reads(method)) return;
   const [host, origin] = [headers.get('host'), headers.get('origin')];
   if (origin !== `http://${host}` && origin !== `https://${host}`)
     throw new Refused(403, 'This request comes from another page. Nothing was saved.');
-  if (headers.get('content-type')?.split(';')[0] !== 'application/json') throw new Refused(415, 'Send application/json.');
+  if (headers.get('content-type')?.split(';')[0] !== kind) throw new Refused(415, `Send ${kind}.`);
 }
 
 /**
@@ -95,7 +101,7 @@ export function route<B extends z.ZodType = typeof NOBODY, Q extends z.ZodType =
 ): APIRoute {
   const gone = wanted.gone ?? 'Not found.';
   return gated(async ({ request, url, params, cookies }) => {
-    fromHere(request);
+    fromHere(request, wanted.bytes === undefined ? 'application/json' : 'application/octet-stream');
     const { person, identified } = await inTime(holder(cookies));
     if (!reads(request.method) && !wanted.open && !person)
       throw new Refused(401, 'Say who you are first: pick your name at the top right. Nothing was saved.');
@@ -105,8 +111,11 @@ export function route<B extends z.ZodType = typeof NOBODY, Q extends z.ZodType =
     if (!query.success) throw new Refused(400, 'The question cannot be read.', issuesOf(query.error));
     // The sender's time, not the database's: how long it takes to arrive is a clock of its own.
     const body = (wanted.body ? await bodyOf(request, wanted.body, wanted) : undefined) as z.output<B>;
+    const bytes = wanted.bytes === undefined ? new Uint8Array() : await readBytes(request, wanted.bytes);
     const who = { person: person?.id ?? null, identified };
-    const given = Promise.resolve(answer({ id, query: query.data as z.output<Q>, body, who, person, request, cookies }));
+    const given = Promise.resolve(
+      answer({ id, part: params['n'] ?? '', query: query.data as z.output<Q>, body, bytes, who, person, request, cookies }),
+    );
     return asResponse(await (wanted.slow ? given : inTime(given)), gone);
   });
 }

@@ -8,6 +8,7 @@ import { one, seven } from '../shapes';
 import { pictureStageNames, type PictureRead, type PictureStage, type ReadLine, type Side, type Taken } from './body';
 
 export * from './body';
+export { PIECE, piecesOf } from './pieces';
 
 const taken = z.object({
   file: one.id,
@@ -67,6 +68,14 @@ export const tiedText = ({ tag, mark }: Pick<Taken, 'tag' | 'mark'>): string =>
 
 /** @param brushed a real cleaning of that side was recorded before the picture was taken */
 export const shownIn = (stage: PictureStage, brushed: boolean): PictureStage => (stage === 'as-welded' && brushed ? 'cleaned' : stage);
+
+/** Why a picture cannot be taken in, or corrected, like this; empty when it can. */
+export const takenRefusals = (b: Taken, pictures: readonly Taken[]): string[] => {
+  const had = pictures.find((p) => p.file === b.file);
+  return had && (had.stored.hash !== b.stored.hash || had.original.hash !== b.original.hash)
+    ? ['A correction does not exchange a picture. Take it back, and take another.']
+    : [];
+};
 
 /** Why a reading cannot be of this weld; empty when it can. */
 export const readRefusals = (b: PictureRead, pictures: readonly Pick<Taken, 'file'>[], seam: Seam): string[] => [

@@ -9,7 +9,7 @@ import { gasRecorded, gasRefusals, needDecided, tellGas, tellNeed, type GasCheck
 import { tellCreated, weldCreated } from '../jobs';
 import { lookRecorded, lookRefusals, tellLook, tellVerdict, verdictGiven, verdictRefusals, type Look, type VerdictGiven } from '../look';
 import { passivateEnded, passivateStarted, tellBath, tellRinse, tellTested, testEnded, testRefusals, type Tested } from '../passivate';
-import { pictureRead, pictureTaken, readRefusals, tellRead, tellTaken, type PictureRead } from '../pictures';
+import { pictureRead, pictureTaken, readRefusals, takenRefusals, tellRead, tellTaken, type PictureRead, type Taken } from '../pictures';
 import {
   closingRefusals,
   deviationSettled,
@@ -65,7 +65,7 @@ export const eventTypes = {
   'setup.recorded': row(setupRecorded, { tell: tellTorch }),
   'welded.recorded': row(weldedRecorded, { tell: tellWelded, refuse: (b: Welded, s) => weldedRefusals(b, s.design.seam) }),
   'purge.planned': row(purgePlanned, { tell: tellPlanned }),
-  'picture.taken': row(pictureTaken, { tell: tellTaken }),
+  'picture.taken': row(pictureTaken, { tell: tellTaken, refuse: (b: Taken, s) => takenRefusals(b, s.pictures) }),
   'picture.read': row(pictureRead, { tell: tellRead, refuse: (b: PictureRead, s) => readRefusals(b, s.pictures, s.design.seam) }),
   'look.recorded': row(lookRecorded, { tell: tellLook, refuse: (b: Look, s) => lookRefusals(b, s.design) }),
   'verdict.given': row(verdictGiven, {

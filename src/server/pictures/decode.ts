@@ -14,6 +14,26 @@ export class PictureRefused extends Error {
   }
 }
 
+/** Longer side of a picture in lists and on paper, pixels. */
+const PREVIEW = 960;
+
+/** The picture made small, as a JPEG in sRGB without anything else in it; the whole of it was decoded. Throws PictureRefused. */
+export async function previewOf(bytes: Buffer): Promise<Buffer> {
+  const read = headOf(bytes);
+  if ('fault' in read) throw new PictureRefused(read.fault);
+  try {
+    return await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'truncated' })
+      .autoOrient()
+      .toColourspace('srgb')
+      .resize({ width: PREVIEW, height: PREVIEW, fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#777777' })
+      .jpeg({ quality: 84 })
+      .toBuffer();
+  } catch {
+    throw new PictureRefused(BROKEN);
+  }
+}
+
 /** Throws PictureRefused. */
 export async function decodePicture(bytes: Buffer): Promise<Picture> {
   const read = headOf(bytes);
