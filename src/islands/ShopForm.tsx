@@ -22,6 +22,7 @@ function ShopForm({ shop, zones }: { shop: Shop; zones: string[] }) {
     >
       <div className="max-w-md">
         <Field name="timeZone" />
+        <Field name="keepOriginals" />
       </div>
     </Form>
   );

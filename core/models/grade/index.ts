@@ -16,6 +16,6 @@ export { BROKEN, headOf, MOST_PIXELS, type FileFault, type Head } from './file';
 export { flagText, refusals, warnings, type Flag, type Refusal, type Warning } from './flags';
 export { faultOf, gradePicture, type Fault, type Graded, type Grading, type Question } from './grade';
 export { type Reading } from './line';
-export { spotOf, type Box, type Line, type Picture, type Spot } from './pixels';
+export { coloursAlong, spotOf, type Box, type Line, type Picture, type Spot } from './pixels';
 export { propose, type Proposal } from './propose';
 export { candidatesAt, type Candidate } from './tap';

@@ -1,7 +1,7 @@
 /**
  * Reading a picture: means in linear light over a patch or along a line. A picture is sRGB, eight bits, already turned as its EXIF says.
  */
-import { decode, oklab, type Triple } from '../tint';
+import { decode, encode, hex, oklab, type Triple } from '../tint';
 
 export interface Picture {
   readonly width: number;
@@ -118,3 +118,7 @@ export function hueOver(of: Triple, neutral: Triple): Triple {
   const [L, a, b] = oklab(of.map((v, c) => Math.max(1e-4, v / Math.max(1e-4, neutral[c] as number))) as Triple);
   return [a / L, b / L, L];
 }
+
+/** The picture's own colours along a line, clean end first, as sRGB hex: what stands beside the computed ones. */
+export const coloursAlong = (picture: Picture, line: Line): string[] =>
+  spotsAlong(picture, line).map((s) => hex(s.mean.map(encode) as Triple));

@@ -4,6 +4,9 @@ import type { Zone } from '../../models/criteria';
 import type { Box, Line } from '../../models/grade';
 import type { ClockMark } from '../../models/pictures';
 
+/** The grader that reads pictures now, as a reading names it: another name when its answers change. */
+export const GRADER = 'sentrel-grade-1';
+
 export type Side = 'inside' | 'outside';
 export type PictureStage = 'as-welded' | 'cleaned' | 'passivated';
 export const pictureStageNames: Record<PictureStage, string> = {

@@ -1,6 +1,6 @@
 /** What holds for the whole shop: its time zone. The record keeps UTC; paper is in the shop's own time. */
 import { z } from 'zod';
-import { words } from '../../basics/fields';
+import { flag, words } from '../../basics/fields';
 
 const zone = (name: string): boolean => {
   try {
@@ -12,6 +12,8 @@ const zone = (name: string): boolean => {
 };
 
 export const shopSchema = z.object({
+  /** keep a picture as it came from the camera too, with whatever that wrote into it, the place as well */
+  keepOriginals: z.boolean().default(false),
   timeZone: z.string().min(1).max(60).refine(zone, 'There is no such time zone. Take one such as Europe/Lisbon or UTC.'),
 });
 export type Shop = z.infer<typeof shopSchema>;
@@ -22,6 +24,7 @@ export const shopForm = (zones: readonly string[]) => ({
     ...{ least: 1, most: 60, says: 'Choose a zone.', list: zones },
     hint: 'Paper is printed in this time. The record itself keeps UTC.',
   }),
+  keepOriginals: flag('Keep pictures as they came from the camera too. They hold what it wrote in, the place as well.'),
 });
 
 /** Making one costs more than writing a page of times with it, so the last one is kept: a shop has one zone. */
@@ -35,14 +38,14 @@ function writerIn(timeZone: string): Intl.DateTimeFormat {
 }
 
 /** A moment in the shop's time: 2026-03-01 09:00:00. @param iso ISO 8601 */
-export function inShopTime(iso: string, { timeZone }: Shop): string {
+export function inShopTime(iso: string, { timeZone }: Pick<Shop, 'timeZone'>): string {
   const parts = writerIn(timeZone).formatToParts(new Date(iso));
   const of = (type: Intl.DateTimeFormatPartTypes) => parts.find((p) => p.type === type)?.value ?? '';
   return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')}:${of('second')}`;
 }
 
 /** How far the shop's time is from UTC at a moment: UTC+01:00, UTC. */
-export function offsetText(iso: string, { timeZone }: Shop): string {
+export function offsetText(iso: string, { timeZone }: Pick<Shop, 'timeZone'>): string {
   const minutes = Math.round(
     (Date.parse(`${inShopTime(iso, { timeZone }).replace(' ', 'T')}Z`) - Math.floor(Date.parse(iso) / 1000) * 1000) / 60_000,
   );

@@ -19,8 +19,8 @@ const groups: Band[][] = [
   ['dark-blue', 'light-blue'],
   ['silvery', 'second-yellow', 'second-rose', 'second-blue', 'second-green', 'later', 'grey', 'sugar', 'white'],
 ];
-/** Beside the joint: where the next grade goes, and what it may be. */
-export function LookChoices() {
+/** Beside the joint: where the next grade goes, and what it may be. @param beside a picture is open: the place is pressed on the joint */
+export function LookChoices({ beside = false }: { beside?: boolean }) {
   const { criterion } = useWeld();
   const { looking, lay, change } = useLooking();
   const { zone, arc, seam } = looking;
@@ -34,8 +34,14 @@ export function LookChoices() {
   const gradeBand = (band: Band) => grade({ by: 'band', band }, wordFor(criterion, band));
   useDigits(gradeBand, say);
   return (
-    <div className="flex flex-col gap-2 p-3 lg:overflow-y-auto">
-      <LookWhere />
+    <div className={`flex flex-col gap-1.5 lg:overflow-y-auto ${beside ? 'px-2 pb-1' : 'p-2'}`}>
+      {beside ? (
+        <p className="text-sm font-semibold text-black">
+          {zoneNames[zone]}, {arcText(arc, seam, system)}
+        </p>
+      ) : (
+        <LookWhere />
+      )}
       {criterion.numbers && (
         <label className="flex items-center gap-2 text-sm text-black">
           <input type="checkbox" className="checkbox border-black" checked={byNumber} onChange={(e) => setByNumber(e.target.checked)} />
@@ -79,12 +85,12 @@ function Bands({ onBand, onUnseen }: { onBand: (band: Band) => void; onUnseen: (
   const { looking } = useLooking();
   const films = filmsOf(state.design.alloyA);
   const film = looking.zone.startsWith('id') ? films.id : films.od;
-  const look = 'flex min-h-14 flex-col p-1 text-left text-[12.5px] leading-[1.1] text-black hover:outline-2 hover:outline-black';
+  const look = 'flex min-h-14 flex-col p-1 text-left text-xs leading-[1.05] text-black hover:outline-2 hover:outline-black';
   const here = looking.tints.findLast((t) => t.zone === looking.zone && sameArc(t.arc, looking.arc));
   const bands = bandsOf(film);
   const allowed = (b: Band) => gradeOutcome(criterion, looking.zone, { by: 'band', band: b }) === 'accept';
   return (
-    <div className="grid grid-cols-6 gap-x-1 gap-y-1 bg-[#777777]" aria-label="Tint, computed colours">
+    <div className="grid grid-cols-6 gap-x-1 bg-[#777777]" aria-label="Tint, computed colours">
       {bands.map((b) => {
         const range = bandRange(film, b);
         const chosen = here?.grade.by === 'band' && here.grade.band === b;
@@ -99,7 +105,7 @@ function Bands({ onBand, onUnseen }: { onBand: (band: Band) => void; onUnseen: (
           >
             {/* The limit is drawn on the choices: what this criterion allows here has a bar over it. */}
             <span className={`mb-0.5 block h-1 w-full ${allowed(b) ? 'bg-white' : ''}`} aria-hidden />
-            <svg viewBox="0 0 40 24" preserveAspectRatio="none" className="mb-1 h-9 w-full" aria-hidden>
+            <svg viewBox="0 0 40 24" preserveAspectRatio="none" className="mb-0.5 h-8 w-full" aria-hidden>
               <rect width="40" height="24" fill={bandHex(film, b)} {...(!range && { stroke: '#000', strokeWidth: 0.6 })} />
             </svg>
             {wordFor(criterion, b)}
@@ -109,12 +115,12 @@ function Bands({ onBand, onUnseen }: { onBand: (band: Band) => void; onUnseen: (
       })}
       <button type="button" className={look} onClick={onUnseen}>
         <span className="mb-0.5 block h-1" aria-hidden />
-        <svg viewBox="0 0 40 24" preserveAspectRatio="none" className="mb-1 h-9 w-full" aria-hidden>
+        <svg viewBox="0 0 40 24" preserveAspectRatio="none" className="mb-0.5 h-8 w-full" aria-hidden>
           <rect x="0.5" y="0.5" width="39" height="23" fill="none" stroke="#000" strokeDasharray="3 2" />
         </svg>
         Not seen
       </button>
-      <p className="col-span-full text-sm text-black">
+      <p className="col-span-full text-xs text-black">
         White bar: allowed here by {criterion.id} version {criterion.version}.
       </p>
     </div>

@@ -1,13 +1,21 @@
-/** Look and grade: how it was seen, defects; a verdict from the criterion with its reason. As welded, before any brush. */
+/** Look and grade: pictures and the eye beside them, how it was seen, defects; a verdict from the criterion with its reason. As welded, before any brush. */
 import { useState } from 'react';
 import { arcText, WHOLE } from '../../../core/basics/seam';
-import { defectNames, defectSchema, outcomeNames, zoneSchema, type DefectKind, type Tint } from '../../../core/models/criteria';
-import { insideByNames, type Look } from '../../../core/work/look';
+import { allowedText, outcomeNames, wordFor, zoneNames, zoneSchema, type Tint } from '../../../core/models/criteria';
+import { pictureStageNames } from '../../../core/work/pictures';
 import { useWords } from '../kit/reader';
+import { Profiles } from '../pictures/Profiles';
+import { PictureSays, wordsOf } from '../pictures/PictureSays';
+import { PictureStrip } from '../pictures/PictureStrip';
+import { PictureTools, TapAnswer } from '../pictures/PictureTools';
+import { BesideView, PictureView } from '../pictures/PictureView';
+import { flagsOf, PictureRoom, usePictureRoom, worstFirst } from '../pictures/room';
 import { useShop, useWeld } from './context';
 import { useLooking } from './desk';
 import { AsDoneLine } from './AsDoneLine';
 import { WeldEnd } from './Drawings';
+import { FoundDefects } from './FoundDefects';
+import { HowSeen } from './HowSeen';
 import { LookChoices } from './LookChoices';
 import type { StageView } from './stageView';
 import { Title } from './StagePage';
@@ -19,46 +27,19 @@ function LookForm() {
   return (
     <div className="space-y-3">
       <AsDoneLine />
+      <PictureSays />
       <HowSeen />
       <AllBright />
       <p className="min-h-6 border-l-4 border-base-content pl-2 text-base font-semibold" role="status">
         {looking.said}
       </p>
-      <Defects />
-    </div>
-  );
-}
-
-function HowSeen() {
-  const { looking, change } = useLooking();
-  return (
-    <div className="space-y-1">
-      <label className="block text-sm font-medium">
-        Inside seen by
-        <select
-          aria-label="Inside seen"
-          className="select min-h-12 w-full"
-          value={looking.insideBy}
-          onChange={(e) => change({ insideBy: e.target.value as Look['insideBy'] })}
-        >
-          {looking.insideBy === '' && <option value="">Pick</option>}
-          {Object.entries(insideByNames).map(([by, name]) => (
-            <option key={by} value={by}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex min-h-11 items-center gap-2 text-sm">
-        <input type="checkbox" className="checkbox" checked={looking.reachable} onChange={(e) => change({ reachable: e.target.checked })} />
-        inside can be reached, cleaned and seen
-      </label>
+      <FoundDefects />
     </div>
   );
 }
 
 /** The ways an inside is truly seen, as they stand on a press. */
-const SEEN = { direct: 'seen directly', borescope: 'by borescope' } as const;
+const SEEN = { direct: 'seen directly', mirror: 'by mirror', borescope: 'by borescope' } as const;
 
 /** One press for a side that is bright, bead and HAZ together, all round; for the inside it says how it was seen, too. */
 function AllBright() {
@@ -93,58 +74,60 @@ function AllBright() {
   );
 }
 
-function Defects() {
-  const { looking, change } = useLooking();
-  const { defects, arc, seam } = looking;
+/**
+ * A picture that is open is answered first: which side of the limit. Else the verdict, with the reason that weighs most; what is still not seen
+ * while it is not all seen. No hue here: colour is judged on this page.
+ */
+function LookHead() {
+  const { open, told, answer, stand } = usePictureRoom();
+  if (open && stand.is === 'open' && told.length > 0) return <PictureHead />;
+  if (open && stand.is === 'open' && answer && !answer.worst)
+    return (
+      <Title
+        level="mind"
+        title="The picture gives no answer."
+        reason={
+          flagsOf(answer)
+            .map((f) => wordsOf(f))
+            .join(' ') || 'Look by eye.'
+        }
+      />
+    );
+  return <VerdictHead />;
+}
+
+/** From this on a word stands alone. */
+const LIKELY = 0.6;
+
+function PictureHead() {
+  const { criterion } = useWeld();
   const { system } = useShop();
-  const [kind, setKind] = useState<DefectKind>('concavity');
+  const { open, told } = usePictureRoom();
+  const { looking } = useLooking();
+  const [worst] = [...told].sort(worstFirst);
+  if (!worst || !open) return null;
+  const name = (b: typeof worst.band) => wordFor(criterion, b).toLowerCase();
+  // Told as one word only where it is likelier than not.
+  const [low, high] = worst.range;
+  const word = (worst.read.worst?.sure ?? 0) >= LIKELY || low === high ? name(worst.band) : `${name(low)} to ${name(high)}`;
+  const allowed = allowedText(criterion, worst.zone);
+  const title =
+    worst.side === 'past'
+      ? `Past the limit: ${word}. ${allowed}.`
+      : worst.side === 'near'
+        ? `Near the limit: ${word}. ${allowed}. Compare by eye.`
+        : `Within the limit: ${word}. ${allowed}.`;
+  const place = worst.arc ? arcText(worst.arc, looking.seam, system) : 'place not said';
   return (
-    <>
-      <div className="grid grid-cols-2 items-end gap-2">
-        <label className="col-span-2 flex flex-col text-sm font-medium">
-          Also seen, {arcText(arc, seam, system)}
-          <select
-            aria-label="Defect"
-            className="select min-h-12 w-full"
-            value={kind}
-            onChange={(e) => setKind(defectSchema.parse(e.target.value))}
-          >
-            {defectSchema.options.map((d) => (
-              <option key={d} value={d}>
-                {defectNames[d]}
-              </option>
-            ))}
-          </select>
-        </label>
-        {(['inside', 'outside'] as const).map((side) => (
-          <button key={side} type="button" className="btn min-h-12" onClick={() => change({ defects: [...defects, { kind, side, arc }] })}>
-            Add {side}
-          </button>
-        ))}
-      </div>
-      {defects.length > 0 && (
-        <ul className="text-sm">
-          {defects.map((d, i) => (
-            <li key={i} className="flex items-center gap-2">
-              {defectNames[d.kind]}, {d.side}, {arcText(d.arc, seam, system)}
-              <button
-                type="button"
-                className="btn btn-ghost min-h-10"
-                onClick={() => change({ defects: defects.filter((_, j) => j !== i) })}
-                aria-label={`Take back ${defectNames[d.kind]}`}
-              >
-                Take back
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-    </>
+    <Title
+      level={worst.side === 'within' ? 'none' : 'mind'}
+      title={title}
+      reason={`${zoneNames[worst.zone]}, ${place}, ${pictureStageNames[open.shows]}, line ${worst.name} of ${open.name}. ${criterion.id} version ${criterion.version}.`}
+    />
   );
 }
 
-/** The verdict first, with the reason that weighs most; what is still not seen while it is not all seen. No hue here: colour is judged on this page. */
-function LookHead() {
+function VerdictHead() {
   const { criterion } = useWeld();
   const words = useWords();
   const { verdict } = useJudged();
@@ -160,15 +143,47 @@ function LookHead() {
   );
 }
 
+/** With a picture open it stands large, its lines as read under it, the joint and the tints beside it: the eye beside the picture. */
 function LookDrawing() {
-  return (
-    <div className="flex flex-col lg:absolute lg:inset-0 lg:grid lg:grid-cols-[minmax(0,1fr)_26rem]">
-      <div className="relative min-h-80 lg:min-h-0">
-        <WeldEnd grading pressed={0.5} />
+  const { open, beside, stand } = usePictureRoom();
+  const [tapping, setTapping] = useState(false);
+  if (!open)
+    return (
+      <div className="flex flex-col lg:absolute lg:inset-0 lg:grid lg:grid-cols-[minmax(0,1fr)_26rem]">
+        <div className="relative min-h-80 lg:min-h-0">
+          <WeldEnd grading pressed={0.5} />
+        </div>
+        <LookChoices />
       </div>
-      <LookChoices />
+    );
+  return (
+    <div className="flex flex-col lg:absolute lg:inset-0 lg:grid lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="flex min-w-0 flex-col lg:min-h-0">
+        <div className="flex min-h-64 grow flex-col gap-1 sm:flex-row lg:min-h-0">
+          {beside && <BesideView of={beside} />}
+          <PictureView tapping={tapping} />
+        </div>
+        <PictureTools tapping={tapping} onTapping={setTapping} />
+        {tapping && <TapAnswer />}
+        {stand.is === 'open' && <Profiles />}
+      </div>
+      <div className="flex flex-col lg:min-h-0">
+        <div className="relative min-h-64 shrink-0 grow lg:min-h-40">
+          <WeldEnd grading pressed={0.5} />
+        </div>
+        <LookChoices beside />
+      </div>
     </div>
   );
 }
 
-export const look: StageView = { view: 'end', Head: LookHead, Drawing: LookDrawing, Form: LookForm, Below: Verdict, grey: true };
+export const look: StageView = {
+  view: 'end',
+  Room: PictureRoom,
+  Head: LookHead,
+  Drawing: LookDrawing,
+  Foot: PictureStrip,
+  Form: LookForm,
+  Below: Verdict,
+  grey: true,
+};

@@ -38,7 +38,7 @@ export function LookWhere() {
           {seam.kind === 'straight' ? 'All along' : 'All round'}
         </button>
         {seam.kind === 'straight' ? <AlongEnds /> : <RoundEnds />}
-        <span className="basis-full text-sm">or on the drawing: press a zone and drag, or press where it starts, then where it ends</span>
+        <span className="basis-full text-sm">or on the drawing: press a zone where it starts, and drag</span>
       </div>
     </>
   );

@@ -18,7 +18,18 @@ const drawings: Record<View, { name: string; Drawing: (p: { mini?: boolean }) =>
 };
 const views = Object.keys(drawings) as View[];
 
-export function StagePage({
+export function StagePage(p: { stage: Stage; of: StageView }) {
+  const { Room } = p.of;
+  return Room ? (
+    <Room>
+      <Parts {...p} />
+    </Room>
+  ) : (
+    <Parts {...p} />
+  );
+}
+
+function Parts({
   stage,
   of: { view: usual, useView = () => usual, faces, Form, Drawing, Head, Foot, Below, grey },
 }: {

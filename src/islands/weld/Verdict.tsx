@@ -1,32 +1,36 @@
 /** What the criterion says of the look so far, the look recorded, and the verdict given on it. */
 import { useState } from 'react';
 import { judge, outcomeNames, outcomeSchema, type Outcome } from '../../../core/models/criteria';
-import { LOOK_UNSAID } from '../../../core/work/look';
-import { weldFindings } from '../../../core/work/record';
+import { asWelded, lightForm } from '../../../core/work/look';
+import { brushedSides, weldFindings } from '../../../core/work/record';
 import { RefusalNote } from '../kit/notes';
 import { useWords } from '../kit/reader';
 import { newId, type Refusal } from '../post';
-import { useWeld } from './context';
-import { useDesk } from './desk';
+import { useShop, useWeld } from './context';
+import { insideSeen, useDesk, useLooking } from './desk';
+import { OtherLooks } from './OtherLooks';
 
 const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
 
 /** The look as it stands on the desk, and what the criterion says of it. */
 export function useJudged() {
   const { state, criterion } = useWeld();
-  const { insideBy, tints, defects, reachable } = useDesk().desk.looking;
-  const inside = insideBy === 'direct' || insideBy === 'borescope';
+  const { looking } = useDesk().desk;
+  const { insideBy, tints, defects, reachable } = looking;
+  const before = looking.veiled ? [] : (state.look?.tints ?? []);
   const seen = {
-    tints: inside ? [...tints] : tints.filter((t) => t.zone.startsWith('od')),
+    tints: asWelded(insideSeen(looking) ? tints : tints.filter((t) => t.zone.startsWith('od')), brushedSides(state), before),
     defects: [...defects],
     insideReachable: reachable,
   };
-  const { seam } = state.design;
-  return { insideBy, seen, verdict: judge(criterion, { ...seen, seam }, weldFindings(state, criterion)) };
+  const { seam, size } = state.design;
+  return { insideBy, seen, verdict: judge(criterion, { ...seen, seam, wall: size.wall }, weldFindings(state, criterion)) };
 }
 
 export function Verdict() {
   const { state, criterion, record } = useWeld();
+  const { system } = useShop();
+  const { change } = useLooking();
   const words = useWords();
   const { insideBy, seen, verdict } = useJudged();
   const [chosen, setChosen] = useState<Outcome | null>(null);
@@ -34,8 +38,16 @@ export function Verdict() {
   const [busy, setBusy] = useState(false);
 
   // The draft is what was recorded when it still reads the same as when it was saved, or as when the page came up with it.
-  const text = JSON.stringify([seen, insideBy]);
-  const [savedAs, setSavedAs] = useState(() => (state.look ? text : null));
+  const { looking } = useDesk().desk;
+  const { scope, lamp, lux, veiled } = looking;
+  const text = JSON.stringify([seen, insideBy, scope, lamp, lux]);
+  const [savedAs, setSavedAs] = useState(() => (state.look && !veiled ? text : null));
+  // What others said is shown from now on: it stands as it was recorded.
+  const [wasVeiled, setWasVeiled] = useState(veiled);
+  if (wasVeiled && !veiled) {
+    setWasVeiled(false);
+    if (savedAs === null) setSavedAs(text);
+  }
   const recorded = state.look !== null && savedAs === text;
   const send = async (sent: Promise<Refusal | null>, then?: () => void) => {
     setBusy(true);
@@ -46,8 +58,14 @@ export function Verdict() {
   };
   const save = () => {
     if (insideBy === '') return setRefusal({ error: 'Say how the inside was seen, or that it was not.', reasons: [], status: 422 });
-    const said = { stream: state.id, type: 'look.recorded' as const, id: newId(), body: { ...LOOK_UNSAID, insideBy, ...seen } };
-    void send(record(said), () => setSavedAs(text));
+    const light = lightForm.lux.read(lux, system);
+    if (!light.ok) return setRefusal({ error: `Light on the weld: ${light.error}`, reasons: [], status: 422 });
+    const body = { insideBy, ...seen, scope: scope.trim(), lamp: lamp.trim(), lux: light.value, blind: veiled };
+    void send(record({ stream: state.id, type: 'look.recorded', id: newId(), body }), () => {
+      setSavedAs(text);
+      setWasVeiled(false);
+      change({ veiled: false });
+    });
   };
   const decide = (outcome: Outcome) => {
     if (!state.look) return;
@@ -84,6 +102,7 @@ export function Verdict() {
           {criterion.id} version {criterion.version}. {criterion.source}
         </p>
       </div>
+      <OtherLooks />
       <div className="stay flex flex-wrap items-end gap-2">
         <RefusalNote refusal={refusal} />
         <button type="button" className={`btn min-h-12 ${recorded ? '' : 'btn-primary'}`} disabled={busy || recorded} onClick={save}>

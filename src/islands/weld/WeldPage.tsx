@@ -4,8 +4,9 @@ import { stageNames } from '../../../core/work/stages';
 import { listening } from '../kit/listening';
 import { ReaderUnits } from '../kit/reader';
 import type { KeptRecord } from '../queue';
-import { ShopContext, useWeld, WeldContext, type Shop } from './context';
-import { DeskContext, deskReducer, lookingAt, startingDesk } from './desk';
+import { ShopContext, useShop, useWeld, WeldContext, type Shop } from './context';
+import { DeskContext, deskReducer, startingDesk } from './desk';
+import { lookNow } from './veil';
 import { PlanningDesk } from './planning';
 import { Rail } from './Rail';
 import { StagePage } from './StagePage';
@@ -42,9 +43,10 @@ function WeldPage({ record: first, ...made }: Shop & { record: KeptRecord }) {
 /** What is open and what is drawn; it is cleared when another stage is due, or a purge begins or ends. */
 function Desk() {
   const { state, live } = useWeld();
+  const { person } = useShop();
   const { due } = state;
   const running = state.runs.find((r) => r.endedAt === null);
-  const looking = () => lookingAt(state.look, state.design);
+  const looking = () => lookNow(state, person?.id ?? null);
   const [desk, act] = useReducer(deskReducer, null, () => startingDesk(looking()));
   // Before the new stage's own effects put their draft on the drawings.
   useLayoutEffect(() => act({ do: 'due', looking: looking() }), [due, running?.id]);

@@ -34,6 +34,8 @@ export type Shop = {
   carried: Carried | null;
   /** the cylinders, and what has drawn from them since they were looked at */
   supplies: readonly BoardCylinder[];
+  /** the shop keeps pictures as they came from the camera too */
+  keepOriginals: boolean;
   people: Person[];
   person: Person | null;
   /** server time the page was made, ms: what the first drawing goes by, so that server and browser draw the same */

@@ -4,7 +4,7 @@ import type { Typed } from '../../../core/basics/fields';
 import type { Figure } from '../../../core/basics/figure';
 import { arcOf, WHOLE, type Arc, type Seam } from '../../../core/basics/seam';
 import { lay, type FoundDefect, type Tint, type Zone } from '../../../core/models/criteria';
-import type { Look } from '../../../core/work/look';
+import { insideIsSeen, type Look } from '../../../core/work/look';
 import type { Fault, HotPicture, ShieldChange, TorchPlan } from '../../../core/models/shield';
 import type { PassId } from '../../../core/models/passes';
 import type { Sheet } from '../../../core/work/sheet';
@@ -74,6 +74,12 @@ export type Draft = {
 export type Looking = {
   insideBy: Look['insideBy'] | '';
   reachable: boolean;
+  /** the borescope's number, the lamp and the light on the weld, as typed */
+  scope: string;
+  lamp: string;
+  lux: string;
+  /** others have looked, and what they said is not shown: this look is graded without it */
+  veiled: boolean;
   tints: readonly Tint[];
   defects: readonly FoundDefect[];
   zone: Zone;
@@ -86,10 +92,18 @@ export type Looking = {
   said: string;
 };
 
-/** @param design as the drawing of the weld has it */
-export const lookingAt = (look: Look | null, { insideReachable, seam }: { insideReachable: boolean; seam: Seam }): Looking => ({
+/** @param design as the drawing of the weld has it @param veiled others have looked, and it is not shown */
+export const lookingAt = (
+  look: Look | null,
+  { insideReachable, seam }: { insideReachable: boolean; seam: Seam },
+  veiled = false,
+): Looking => ({
   insideBy: look?.insideBy ?? '',
   reachable: look?.insideReachable ?? insideReachable,
+  scope: look?.scope ?? '',
+  lamp: look?.lamp ?? '',
+  lux: look?.lux == null ? '' : String(look.lux),
+  veiled,
   tints: look?.tints ?? [],
   defects: look?.defects ?? [],
   zone: 'id-haz',
@@ -154,7 +168,7 @@ function stretched(arc: Arc, to: number, seam: Seam): Arc {
 }
 
 /** Inside rings take nothing as long as nobody has seen the inside. */
-export const insideSeen = ({ insideBy }: Pick<Looking, 'insideBy'>): boolean => insideBy === 'direct' || insideBy === 'borescope';
+export const insideSeen = ({ insideBy }: Pick<Looking, 'insideBy'>): boolean => insideIsSeen(insideBy);
 
 /** A press takes the ring it hits; the first begins an arc of a twelfth, the second ends it. Dragged, one press is the whole arc. */
 function pressedArc(l: Looking, p: Desk['pressed']): Looking {

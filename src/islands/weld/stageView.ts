@@ -4,6 +4,8 @@ import type { RunState } from '../../../core/work/run';
 import type { View } from './desk';
 
 export type StageView = {
+  /** what all its parts share while the stage is open */
+  Room?: (p: { children: ReactNode }) => ReactNode;
   /** the drawing that is large while the stage is open */
   view: View;
   /** where it is another just now */

@@ -21,6 +21,9 @@ export type RecordInHand = {
   unsay: (id: string) => Promise<boolean>;
 };
 
+/** What is kept on this device first, and sent when the server is there: marks of a purge that goes on, and pictures. */
+const isKeptFirst = (type: string): boolean => (type.startsWith('run.') && type !== 'run.started') || type.startsWith('picture.');
+
 /** An event that waits, as it will stand in the record. */
 const provisional = (e: SentEvent, seq: number): Stored => ({
   ...{ id: e.id, stream: e.stream, type: e.type, version: e.version, body: e.body },
@@ -140,7 +143,7 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
     async (event: Said): Promise<Refusal | null> => {
       const known = streams.current.get(event.stream) ?? 0;
       // What happens on a run that goes on is kept here first; a decision at a desk is sent and answered.
-      if (event.type.startsWith('run.') && event.type !== 'run.started') {
+      if (isKeptFirst(event.type)) {
         const queued = sentEvent(event, known);
         await enqueue(queued);
         const end = await outcome(queued.id);
