@@ -9,6 +9,7 @@ import { parseList } from '../../core/basics/spool';
 import type { Band } from '../../core/models/tint';
 import type { BodyOf } from '../../core/work/record';
 import type { Stage } from '../../core/work/stages';
+import type { DemoPicture } from './pictures';
 import type { Named, Stock } from './stock';
 
 export type Spec = {
@@ -27,6 +28,7 @@ export type Spec = {
   /** hour at which the torch slipped */
   slip?: number;
   remarks?: string;
+  pictures?: DemoPicture[];
 };
 
 export type Batch = {
@@ -115,7 +117,19 @@ export const batches = (have: Stock): Batch[] => [
         drop: true,
         remarks: 'Dam at B found lying loose after welding.',
       },
-      { day: 17, number: 'HR-604', upTo: 'passivate', gap: [2.4, 1, 2.6, 7], inside: 'gold', outside: 'bronze', ppm: 220 },
+      {
+        day: 17,
+        number: 'HR-604',
+        upTo: 'passivate',
+        pictures: [
+          { name: 'outside-bronze', stage: 'as-welded', at: [11, 12, 1] },
+          { name: 'outside-cleaned', stage: 'cleaned', at: [11, 12, 1] },
+        ],
+        gap: [2.4, 1, 2.6, 7],
+        inside: 'gold',
+        outside: 'bronze',
+        ppm: 220,
+      },
       { day: 4, number: 'HR-605', upTo: 'look', gap: [2.4, 12, 2.8, 5], ppm: 180 },
       { day: 2, number: 'HR-606', upTo: 'gas', gap: [2.4, 11, 2.6, 4] },
     ],
@@ -141,6 +155,7 @@ export const batches = (have: Stock): Batch[] => [
       {
         day: 13,
         number: 'SC-22',
+        pictures: [{ name: 'titanium-blue', stage: 'as-welded', at: [3, 4, 5] }],
         upTo: 'done',
         gap: [0.1, 3, 0.4, 8],
         inside: 'light-blue',
@@ -207,7 +222,17 @@ export const batches = (have: Stock): Batch[] => [
       { day: 8, number: 'OB-111', upTo: 'done', gap: [0, 12, 0.1, 5], inside: 'bright', outside: 'pale-straw', ppm: 27 },
       { day: 7, number: 'OB-112', upTo: 'done', gap: [0, 12, 0.1, 7], inside: 'bright', outside: 'bright', ppm: 24 },
       { day: 6, number: 'OB-113', upTo: 'clean', gap: [0.05, 3, 0.2, 9], inside: 'straw', outside: 'straw', ppm: 46, outcome: 'clean' },
-      { day: 2, number: 'OB-114', upTo: 'look', gap: [0.05, 12, 0.1, 6], ppm: 33 },
+      {
+        day: 2,
+        number: 'OB-114',
+        upTo: 'look',
+        pictures: [
+          { name: 'outside-gold', stage: 'as-welded' },
+          { name: 'inside-pale', stage: 'as-welded' },
+        ],
+        gap: [0.05, 12, 0.1, 6],
+        ppm: 33,
+      },
       { day: 0.0245, number: 'OB-115', upTo: 'running', gap: [0.05, 1, 0.15, 7] },
       { day: 0.003, number: 'OB-116', upTo: 'fitup', gap: [0, 12, 0, 6] },
       { day: 0.003, number: 'OB-117', upTo: 'fitup', gap: [0, 12, 0, 6] },

@@ -19,6 +19,7 @@ import type { handClock } from '../clock';
 import { intake } from '../record/readings';
 import type { Sql } from '../sql';
 import type { Batch, Spec } from './jobs';
+import { addPicture } from './pictures';
 import { stock, type Stock } from './stock';
 
 const mm = (x: number) => x / 1000;
@@ -192,8 +193,17 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   await say(s.welder, 'run.ended', { how: 'done', countOut: 3 }, run);
   if (!reaches('weld')) return;
 
+  const shown = (stage: 'as-welded' | 'cleaned') => (spec.pictures ?? []).filter((p) => p.stage === stage);
+  const photograph = async (stage: 'as-welded' | 'cleaned') => {
+    for (const p of shown(stage)) {
+      hand.pass(60);
+      await addPicture(sql, { taken: (b) => say(s.welder, 'picture.taken', b), read: (b) => say(s.welder, 'picture.read', b) }, p);
+    }
+  };
+  hand.pass(600);
+  await photograph('as-welded');
   if (!reaches('look')) return;
-  hand.pass(1800);
+  hand.pass(1200);
   const all = { from: 12, to: 12 };
   const band = (b: Band): Tint['grade'] => ({ by: 'band', band: b });
   const inside = spec.inside ?? 'bright';
@@ -265,6 +275,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
             because: null,
           },
     );
+    await photograph('cleaned');
     if (!reaches('passivate')) return;
     hand.pass(4 * 3600);
     await say(s.cast.second, 'passivate.started', {

@@ -36,6 +36,17 @@ export const weldRecordSchema = z
     runs: z.array(z.object({ id: z.uuid(), events: z.array(event) })),
     /** hash of the newest event of each stream: a cut tail shows against a printed copy */
     heads: z.record(z.uuid(), z.string()),
+    /** pictures, and originals where the shop keeps them; their bytes are beside this file in the exported archive, under their id */
+    files: z
+      .array(
+        z.object({
+          ...{ id: z.uuid(), role: z.enum(['picture', 'original']), name: z.string(), type: z.string() },
+          ...{ bytes: z.number().int(), hash: z.string().regex(/^[0-9a-f]{64}$/) },
+          /** false: still on the device it was taken with, or never came */
+          arrived: z.boolean(),
+        }),
+      )
+      .optional(),
   })
   .meta({
     title: 'Sentrel weld record',
@@ -72,10 +83,11 @@ export const eventJsonSchemas = (): Record<
 type Parts = Pick<WeldRecordFile, 'weld' | 'criterion' | 'people' | 'exportedAt'> & {
   events: readonly Stored[];
   runEvents: Record<string, readonly Stored[]>;
+  files?: NonNullable<WeldRecordFile['files']>;
 };
 
 /** Puts the record together for export. */
-export function recordFile({ events, runEvents, ...rest }: Parts): WeldRecordFile {
+export function recordFile({ events, runEvents, files, ...rest }: Parts): WeldRecordFile {
   const plain = (list: readonly Stored[]) =>
     list.map((e) => ({ ...e, type: e.type as EventType, body: e.body as Record<string, unknown> }));
   const streams = [events, ...Object.values(runEvents)];
@@ -84,6 +96,7 @@ export function recordFile({ events, runEvents, ...rest }: Parts): WeldRecordFil
     formatVersion: 1,
     signed: false,
     ...rest,
+    ...(files && { files }),
     events: plain(events),
     runs: Object.entries(runEvents).map(([id, list]) => ({ id, events: plain(list) })),
     heads: Object.fromEntries(

@@ -5,7 +5,9 @@ import { unseenShare, zoneNames, zoneSchema } from '../../models/criteria';
 import { cleanMethodNames, testNames } from '../../models/cleaning';
 import { meets } from '../../models/sensor';
 import type { Reader } from '../event';
+import { insideByNames, type Look } from '../look';
 import { dwellFromNames } from '../passivate';
+import { isTied } from '../pictures';
 import type { ArcSpan, RunState } from '../run';
 import { wpsName } from '../sheet';
 import { torchLine } from '../torch';
@@ -38,6 +40,10 @@ export function clampSeen(s: Pick<WeldState, 'runs' | 'arcs'>): number | null {
     .sort((a, b) => a - b);
   return seen[Math.floor(seen.length / 2)] ?? null;
 }
+
+/** How the inside was seen, with the borescope's number. */
+const seenWords = ({ insideBy, scope }: Look): string =>
+  `${insideBy === 'not-seen' ? 'not seen' : `seen ${insideByNames[insideBy]}`}${scope ? ` ${scope}` : ''}`;
 
 /** How much of a set-up lies outside its WPS. */
 const outsideWords = (s: WeldState): string => {
@@ -83,6 +89,10 @@ export function missingOf(s: WeldState): string[] {
     for (const zone of zoneSchema.options) {
       const open = unseenShare(s.look.tints, zone);
       say(open > 0, `${zoneNames[zone]}: ${Math.round(100 * open)} % not seen.`);
+      say(
+        s.look.tints.some((t) => t.zone === zone && t.grade.by === 'brushed'),
+        `${zoneNames[zone]}: its colour as welded. It was brushed before anybody looked.`,
+      );
     }
   else say(s.arcs.length > 0, 'The look.');
   say(s.look !== null && !s.verdict, 'The verdict.');
@@ -125,6 +135,14 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
       s.welded && (asTheSheet(s.welded) ? 'as the sheet says' : 'not all as the sheet says'),
       ...(s.welded ? differences(s.welded, s.setup, s.design, reader.system) : []),
       s.welded?.reason,
+    ),
+    row(
+      'Looked at',
+      s.look && `${reader.who(s.look.by)}, inside ${seenWords(s.look)}`,
+      s.look && [s.look.lamp, s.look.lux === null ? '' : `${s.look.lux} lux`].filter(Boolean).join(', '),
+      s.looks.length > 1 && `graded by ${s.looks.length} people${s.look?.blind ? ' apart' : ''}`,
+      s.pictures.length > 0 &&
+        `${s.pictures.length} ${s.pictures.length === 1 ? 'picture' : 'pictures'}, ${s.pictures.filter(isTied).length} tied to this weld`,
     ),
     row('Oxygen at arc on', unpurged ? 'no inside purge' : s.arcs.length > 0 && arcOxygen(s)),
     row(

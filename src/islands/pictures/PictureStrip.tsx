@@ -6,7 +6,7 @@ import { brushedSides } from '../../../core/work/record';
 import { RefusalNote } from '../kit/notes';
 import { newId, serverTime, type Refusal } from '../post';
 import { useShop, useWeld } from '../weld/context';
-import { useLooking } from '../weld/desk';
+import { useDesk, useLooking } from '../weld/desk';
 import { ACCEPT, isGood, lookAt, takenAt, type Looked } from './intake';
 import { usePictureRoom } from './room';
 import { DeviceFull, keepOnShelf, sendShelf, takeOffShelf } from './shelf';
@@ -15,10 +15,15 @@ import type { PictureHere } from './usePictures';
 const MOST_AT_ONCE = 40;
 
 export function PictureStrip() {
+  const { state } = useWeld();
   const { pictures, open, show } = usePictureRoom();
   const { looking, change } = useLooking();
+  const { desk, act } = useDesk();
+  const stage = desk.open ?? state.due;
   const turnTo = (p: PictureHere | null) => {
     show(p?.file ?? null);
+    // It is read where it is graded.
+    if (p && stage !== 'look') act({ do: 'open', stage: 'look' });
     // What is graded by eye beside it is graded on its side.
     const zone = p?.side === 'inside' ? 'id-haz' : 'od-haz';
     if (p && sideOfZone(looking.zone) !== p.side) change({ zone });
@@ -176,6 +181,7 @@ function Keep({ looked, onDone }: { looked: Looked[]; onDone: (said: string) => 
   const { state, record } = useWeld();
   const { keepOriginals } = useShop();
   const { show } = usePictureRoom();
+  const { desk } = useDesk();
   const [side, setSide] = useState<Side | null>(null);
   const [stage, setStage] = useState<PictureStage | null>(null);
   const [tag, setTag] = useState(false);
@@ -229,7 +235,7 @@ function Keep({ looked, onDone }: { looked: Looked[]; onDone: (said: string) => 
       sendShelf();
     }
     setBusy(false);
-    if (kept === 1) show(first);
+    if (kept === 1 && (desk.open ?? state.due) === 'look') show(first);
     onDone(kept ? `${kept} ${kept === 1 ? 'picture' : 'pictures'} kept${bad.length ? `, ${bad.length} not` : ''}.` : '');
   };
   const choice = (on: boolean) => `btn min-h-12 border-black ${on ? 'btn-primary' : ''}`;

@@ -8,6 +8,7 @@ import { bandSchema, type Band } from '../../../core/models/tint';
 import { GRADER, type PictureRead, type ReadLine } from '../../../core/work/pictures';
 import type { Refusal } from '../post';
 import { useWeld } from '../weld/context';
+import { useDesk } from '../weld/desk';
 import { arcsOf, keptMarks, proposedMarks, scaledMarks, type Marks } from './marks';
 import { useGrader, type Stand } from './useGrader';
 import { usePictures, type PictureHere } from './usePictures';
@@ -65,7 +66,8 @@ export const worstFirst = (a: Told, b: Told): number => sides.indexOf(b.side) - 
 export function PictureRoom({ children }: { children: ReactNode }) {
   const { state, criterion, record } = useWeld();
   const pictures = usePictures();
-  const [file, setFile] = useState<string | null>(null);
+  const { desk, act } = useDesk();
+  const file = desk.picture;
   const [marks, setMarks] = useState<Marks | null>(null);
   const [read, setRead] = useState<{ answer: GradeAnswer; colours: string[][]; of: Marks } | null>(null);
   const [fault, setFault] = useState('');
@@ -87,14 +89,15 @@ export function PictureRoom({ children }: { children: ReactNode }) {
   const metal = alloys[state.design.alloyA].family === 'titanium' ? 'titanium' : 'stainless';
   const side = open?.side ?? 'outside';
 
-  const show = useCallback((next: string | null) => {
-    setFile(next);
+  const show = useCallback((next: string | null) => act({ do: 'picture', file: next }), [act]);
+  // Another picture: nothing of the last one stays.
+  useEffect(() => {
     setMarks(null);
     setRead(null);
     setFault('');
     setTap(null);
     putBeside(null);
-  }, []);
+  }, [file]);
   useEffect(() => {
     if (stand.is !== 'open' || !latest.current || marks) return;
     const { opened } = stand;

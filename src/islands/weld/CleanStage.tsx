@@ -7,6 +7,8 @@ import { situation, stageLine } from '../../../core/work/record';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Cautions, Missing } from '../kit/notes';
+import { PictureRoom } from '../pictures/room';
+import { PictureStrip } from '../pictures/PictureStrip';
 import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
 import { useWords } from '../kit/reader';
@@ -112,4 +114,11 @@ function CleanHead() {
   );
 }
 
-export const clean: StageView = { view: 'end', Head: CleanHead, Drawing: JointDrawing, Form: CleanStage };
+export const clean: StageView = {
+  Room: PictureRoom,
+  Foot: PictureStrip,
+  view: 'end',
+  Head: CleanHead,
+  Drawing: JointDrawing,
+  Form: CleanStage,
+};

@@ -7,9 +7,13 @@ import { guideForm } from '../../../core/work/look';
 import { sameArc } from '../../../core/work/run';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
+import { keep, kept } from '../kept';
 import { useShop, useWeld } from './context';
 import { useLooking } from './desk';
 import { LookWhere } from './LookWhere';
+
+/** The printed guide this device graded by last. */
+const GUIDE = 'sentrel_guide';
 
 /** Five groups, first key; the second key picks within. */
 const groups: Band[][] = [
@@ -26,13 +30,17 @@ export function LookChoices({ beside = false }: { beside?: boolean }) {
   const { zone, arc, seam } = looking;
   const { system } = useShop();
   const [byNumber, setByNumber] = useState(false);
+  const [guide, setGuide] = useState('');
+  // Which guide a shop has does not change from weld to weld.
+  useEffect(() => setGuide(kept(GUIDE) ?? ''), []);
   const say = (said: string) => change({ said });
   const grade = (how: Tint['grade'], said: string) => {
     lay([{ zone, arc, grade: how }]);
     say(`${zoneNames[zone]}, ${arcText(arc, seam, system)}: ${said}.`);
   };
   const gradeBand = (band: Band) => grade({ by: 'band', band }, wordFor(criterion, band));
-  useDigits(gradeBand, say);
+  const gradeNumber = (of: string, number: number) => grade({ by: 'number', number, guide: of }, `number ${number} of ${of}`);
+  useDigits(byNumber ? { numbers: criterion.numbers?.most ?? 0, guide, onNumber: gradeNumber } : { onBand: gradeBand }, say);
   return (
     <div className={`flex flex-col gap-1.5 lg:overflow-y-auto ${beside ? 'px-2 pb-1' : 'p-2'}`}>
       {beside ? (
@@ -50,22 +58,35 @@ export function LookChoices({ beside = false }: { beside?: boolean }) {
       )}
       {byNumber ? (
         <div className="bg-base-100 p-3">
-          <ByNumber onGrade={(guide, number) => grade({ by: 'number', number, guide }, `number ${number} of ${guide}`)} />
+          <ByNumber
+            key={guide}
+            guide={guide}
+            onGrade={(of, number) => {
+              keep(GUIDE, of);
+              setGuide(of);
+              gradeNumber(of, number);
+            }}
+          />
         </div>
       ) : (
-        <Bands onBand={gradeBand} onUnseen={() => grade({ by: 'unseen' }, 'not seen')} />
+        <Bands
+          onBand={gradeBand}
+          onUnseen={() => grade({ by: 'unseen' }, 'not seen')}
+          onBrushed={() => grade({ by: 'brushed' }, 'brushed before anybody looked, as-welded colour unknown')}
+        />
       )}
     </div>
   );
 }
 
-function ByNumber({ onGrade }: { onGrade: (guide: string, number: number) => void }) {
+function ByNumber({ guide: known, onGrade }: { guide: string; onGrade: (guide: string, number: number) => void }) {
   const { system } = useShop();
   return (
     <Form
       row
       again={false}
       of={guideForm}
+      known={{ guide: known }}
       system={system}
       label="Set number"
       onRecord={({ guide, number }) => {
@@ -80,7 +101,7 @@ function ByNumber({ onGrade }: { onGrade: (guide: string, number: number) => voi
 }
 
 /** The tints as the model of the oxide draws them. Flat mid-grey surround: nothing here may bias the eye. */
-function Bands({ onBand, onUnseen }: { onBand: (band: Band) => void; onUnseen: () => void }) {
+function Bands({ onBand, onUnseen, onBrushed }: { onBand: (band: Band) => void; onUnseen: () => void; onBrushed: () => void }) {
   const { state, criterion } = useWeld();
   const { looking } = useLooking();
   const films = filmsOf(state.design.alloyA);
@@ -120,6 +141,14 @@ function Bands({ onBand, onUnseen }: { onBand: (band: Band) => void; onUnseen: (
         </svg>
         Not seen
       </button>
+      <button type="button" className={look} onClick={onBrushed}>
+        <span className="mb-0.5 block h-1" aria-hidden />
+        <svg viewBox="0 0 40 24" preserveAspectRatio="none" className="mb-0.5 h-8 w-full" aria-hidden>
+          <rect width="40" height="24" fill="#9a9a9a" />
+          <path d="M0 4h34M6 9h34M0 14h30M4 19h36" stroke="#222" strokeWidth="0.8" />
+        </svg>
+        Brushed
+      </button>
       <p className="col-span-full text-xs text-black">
         White bar: allowed here by {criterion.id} version {criterion.version}.
       </p>
@@ -127,22 +156,35 @@ function Bands({ onBand, onUnseen }: { onBand: (band: Band) => void; onUnseen: (
   );
 }
 
-/** Digits are a shortcut for the bands, wherever the focus is on the page: the group first, then the band in it. */
-function useDigits(onBand: (band: Band) => void, say: (echo: string) => void) {
+type Digits = { onBand: (band: Band) => void } | { numbers: number; guide: string; onNumber: (guide: string, n: number) => void };
+
+/**
+ * Digits grade, wherever the focus is on the page. Of a numbered guide they are its numbers, 0 for ten; else the first picks the group and the
+ * second the band in it. What they did is said in words.
+ */
+function useDigits(by: Digits, say: (echo: string) => void) {
   const { state, criterion } = useWeld();
   const [group, setGroup] = useState<number | null>(null);
-  const keys = (e: KeyboardEvent) => {
-    if (e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement || !/^[1-9]$/.test(e.key)) return;
-    const n = Number(e.key);
+  const numbered = (by: Extract<Digits, { numbers: number }>, n: number) => {
+    if (by.guide === '') return say('Name your printed guide first.');
+    if (n > by.numbers) return say(`${by.guide} has no number ${n}: ${by.numbers} is its highest.`);
+    by.onNumber(by.guide, n);
+  };
+  const banded = (onBand: (band: Band) => void, n: number) => {
     if (group === null) {
-      if (n > groups.length) return;
+      if (n < 1 || n > groups.length) return;
       setGroup(n - 1);
-      say(`Group ${n}: ${groups[n - 1]?.map((b, i) => `${i + 1} ${wordFor(criterion, b)}`).join(', ')}.`);
-      return;
+      return say(`Group ${n}: ${groups[n - 1]?.map((b, i) => `${i + 1} ${wordFor(criterion, b)}`).join(', ')}.`);
     }
     const band = groups[group]?.[n - 1];
     setGroup(null);
     if (band && bandsOf(filmsOf(state.design.alloyA).id).includes(band)) onBand(band);
+  };
+  const keys = (e: KeyboardEvent) => {
+    if (e.ctrlKey || e.metaKey || e.altKey || e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement) return;
+    if (!/^[0-9]$/.test(e.key)) return;
+    if ('numbers' in by) numbered(by, Number(e.key) || 10);
+    else banded(by.onBand, Number(e.key));
   };
   const onKey = useRef(keys);
   onKey.current = keys;

@@ -20,6 +20,8 @@ import { Missing } from '../kit/notes';
 import { useNow } from '../kit/useNow';
 import { serverTime } from '../post';
 import { Skip } from './CleanStage';
+import { PictureRoom } from '../pictures/room';
+import { PictureStrip } from '../pictures/PictureStrip';
 import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
 import { useWords } from '../kit/reader';
@@ -167,4 +169,11 @@ function PassivateHead() {
   );
 }
 
-export const passivate: StageView = { view: 'end', Head: PassivateHead, Drawing: JointDrawing, Form: PassivateStage };
+export const passivate: StageView = {
+  Room: PictureRoom,
+  Foot: PictureStrip,
+  view: 'end',
+  Head: PassivateHead,
+  Drawing: JointDrawing,
+  Form: PassivateStage,
+};

@@ -120,6 +120,8 @@ export type Desk = {
   view: View | null;
   draft: Draft;
   looking: Looking;
+  /** the picture that is open, in the file store */
+  picture: string | null;
   /** the last press on the seam: where it went down, how far it was dragged on since, twelfths; how many presses and drags there were */
   pressed: Pressed & { from: number; turned: number; times: number };
   /** what was typed on the drawing for fields of the form, by name, and how many times anything was */
@@ -138,6 +140,7 @@ export type Act =
   | { do: 'mark'; id: string; mark: Mark | null }
   | { do: 'say'; name: string; text: string }
   | { do: 'say-all'; texts: Readonly<Record<string, Typed>> }
+  | { do: 'picture'; file: string | null }
   | { do: 'look'; change: Partial<Looking> }
   | { do: 'grade'; tints: readonly Tint[] };
 
@@ -146,6 +149,7 @@ export const startingDesk = (looking: Looking): Desk => ({
   view: null,
   draft: {},
   looking,
+  picture: null,
   pressed: { at: 12, zone: null, on: 'elsewhere', how: 'down', from: 12, turned: 0, times: 0 },
   said: { texts: {}, times: 0 },
 });
@@ -221,6 +225,8 @@ export function deskReducer(d: Desk, a: Act): Desk {
       return { ...d, said: { texts: { [a.name]: a.text }, times: d.said.times + 1 } };
     case 'say-all':
       return { ...d, said: { texts: a.texts, times: d.said.times + 1 } };
+    case 'picture':
+      return { ...d, picture: a.file };
     case 'look':
       return { ...d, looking: { ...d.looking, ...a.change } };
     case 'grade':
