@@ -53,6 +53,11 @@ export function PictureSays() {
           ))}
         </ul>
       )}
+      {grading && !answer && (
+        <p role="status" className="text-sm font-medium">
+          Reading the lines
+        </p>
+      )}
       {answer?.worst && <Take />}
     </section>
   );

@@ -205,7 +205,7 @@ function Keep({ looked, onDone }: { looked: Looked[]; onDone: (said: string) => 
       const id = newId();
       const keeps = keepOriginals ? newId() : null;
       const name = file.name.slice(-120) || 'picture';
-      const { at, clock } = takenAt(file, p.taken, now);
+      const { at, clock } = takenAt(file, p.taken, now, state.arcs.at(-1)?.on ?? state.fitup?.at ?? 0);
       const body: Taken = {
         ...{ file: id, name, type: p.type, original: p.original, stored: p.stored, keeps, print: p.print },
         ...{ width: p.width, height: p.height, clock, side, stage: shows, tag, mark, rendered: false },

@@ -16,12 +16,15 @@ export async function lookAt(files: readonly File[], tell: (done: number) => voi
   const raw = new Worker(new URL('../../workers/grade.worker.ts', import.meta.url), { type: 'module', name: 'pictures' });
   const api = Comlink.wrap<Grader>(raw);
   const stopped = new Promise<null>((done) => signal.addEventListener('abort', () => done(null)));
+  // Its script could not be fetched: nobody answers.
+  const mute = new Promise<'mute'>((done) => (raw.onerror = () => done('mute')));
   const looked: Looked[] = [];
   try {
     for (const file of files) {
       const one = lookAtOne(api, file);
-      const came = await Promise.race([one, stopped]);
+      const came = await Promise.race([one, stopped, mute]);
       if (came === null) return [];
+      if (came === 'mute') return files.map((f) => ({ file: f, fault: MUTE }));
       looked.push(came);
       tell(looked.length);
     }
@@ -31,6 +34,8 @@ export async function lookAt(files: readonly File[], tell: (done: number) => voi
   }
   return looked;
 }
+
+const MUTE = 'What reads pictures could not be fetched: the connection is lost. The file is where it was; choose it again when it is back.';
 
 async function lookAtOne(api: Comlink.Remote<Grader>, file: File): Promise<Looked> {
   if (file.size > MOST) return { file, fault: 'The file is larger than 60 MB. Take the picture smaller.' };
@@ -45,11 +50,14 @@ async function lookAtOne(api: Comlink.Remote<Grader>, file: File): Promise<Looke
   return 'code' in prepared ? { file, fault: prepared.text } : { file, prepared };
 }
 
-/** When a picture was taken, ms, and what says so: its camera, else its file, else this device. Never later than now. */
-export function takenAt(file: File, taken: string | null, now: number): { at: number; clock: Taken['clock'] } {
+/**
+ * When a picture was taken, ms, and what says so: its camera, else its file, else this device. Never later than now, and never before there was
+ * a weld to be seen: a clock that says so was never set.
+ */
+export function takenAt(file: File, taken: string | null, now: number, welded: number): { at: number; clock: Taken['clock'] } {
   const camera = taken === null ? NaN : Date.parse(taken);
-  if (!Number.isNaN(camera)) return { at: Math.min(camera, now), clock: 'camera' };
+  if (camera >= welded) return { at: Math.min(camera, now), clock: 'camera' };
   // A file made just now was photographed just now.
-  if (file.lastModified > 0 && now - file.lastModified > 60_000) return { at: file.lastModified, clock: 'file' };
+  if (file.lastModified >= Math.max(1, welded) && now - file.lastModified > 60_000) return { at: file.lastModified, clock: 'file' };
   return { at: now, clock: 'device' };
 }

@@ -77,11 +77,16 @@ export async function takeOffShelf(file: string): Promise<void> {
   await (await db()).delete('shelf', file);
   moved();
 }
+/** Notes how far it is. A device that is full takes no note, and sends all the same: the server knows which pieces it has. */
 async function change(file: string, to: Partial<OnShelf>): Promise<void> {
-  const tx = (await db()).transaction('shelf', 'readwrite');
-  const had = await tx.store.get(file);
-  if (had) await tx.store.put({ ...had, ...to });
-  await tx.done;
+  try {
+    const tx = (await db()).transaction('shelf', 'readwrite');
+    const had = await tx.store.get(file);
+    if (had) await tx.store.put({ ...had, ...to });
+    await tx.done;
+  } catch {
+    return;
+  }
   moved();
 }
 

@@ -1,5 +1,5 @@
 /** How the inside was seen, with what and in which light. */
-import { insideByNames, insideIsSeen, lightForm, type InsideBy } from '../../../core/work/look';
+import { insideByNames, lightForm, type InsideBy } from '../../../core/work/look';
 import { brushedSides } from '../../../core/work/record';
 import { useShop, useWeld } from './context';
 import { useLooking } from './desk';
@@ -69,9 +69,8 @@ export function HowSeen() {
       </details>
       {sides && (
         <p className="border-l-4 border-base-content pl-2 text-sm">
-          □ The {sides} was cleaned already:{' '}
-          {insideIsSeen(insideBy) || brushed.outside ? 'what is graded there now is no colour as welded. ' : ''}
-          What was graded before stands; where nobody looked it is “brushed, as-welded colour unknown”.
+          □ Cleaned already: {sides}. What is graded there now is no colour as welded: what was graded before stands, and where nobody had
+          looked it is “brushed, as-welded colour unknown”.
         </p>
       )}
     </div>

@@ -65,8 +65,8 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
         .map((e, i) => provisional(e, (list.at(-1)?.seq ?? 0) + 1 + i)),
     ];
     const runEvents = Object.fromEntries(Object.entries(kept.runEvents).map(([id, list]) => [id, with_(id, list)]));
-    return { ...kept, runEvents };
-  }, [kept, saved, unsaved]);
+    return { ...kept, events: with_(weld, kept.events), runEvents };
+  }, [kept, saved, unsaved, weld]);
   const state = useMemo(() => {
     const runs = Object.values(shown.runEvents)
       .map((list) => reduceRun(list))
@@ -84,7 +84,7 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
     const { events, runEvents, criterion } = sent.value;
     // Of two answers that overtake each other the longer is the newer: a record only grows.
     setKept((k) => newer({ events, runEvents, criterion }, k));
-    setSaved((list) => list.filter((e) => !runEvents[e.stream]?.some((known) => known.id === e.id)));
+    setSaved((list) => list.filter((e) => ![...events, ...(runEvents[e.stream] ?? [])].some((known) => known.id === e.id)));
     return true;
   }, [weld]);
 
