@@ -170,7 +170,21 @@ await page.getByRole('radio', { name: 'Outside, HAZ' }).click();
 await field('Arc from').selectOption('10');
 await field('Arc to').selectOption('2');
 await page.getByRole('button', { name: /^Gold/ }).click();
-await shot('look');
+// Beside the eye a picture: on the demo's weld that waits for its look.
+const eye = await desk.newPage();
+const { found } = (await (await desk.request.get(`${base}/api/find?q=OB-114`)).json()) as { found: { label: string; href: string }[] };
+await eye.goto(base + (found.find((f) => f.label === 'OB-114')?.href ?? ''));
+await eye.locator('[data-file]').filter({ hasText: 'outside-gold' }).click();
+for (const [line, place] of [
+  ['a', 'at 12'],
+  ['b', 'at 1'],
+  ['c', 'at 11'],
+])
+  await eye.getByLabel(`Line ${line}, place`).selectOption({ label: place ?? '' });
+await eye.getByRole('button', { name: 'Take what it says' }).click();
+await eye.getByRole('button', { name: 'Lines kept' }).waitFor();
+await shot('look', eye);
+await eye.close();
 await press('Record the look');
 await press('Give the verdict');
 await field('Method').selectOption('abrasive');

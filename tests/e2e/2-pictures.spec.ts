@@ -140,14 +140,28 @@ test('of several files the bad ones are named with what to do, and the good ones
   const files = bad
     .filter(([, , b]) => b.length > 0)
     .map(([name, , buffer]): Given => ({ name: `${name}.jpg`, mimeType: 'image/jpeg', buffer }));
-  await choose(page, [...files, await photograph('good.jpg'), { name: 'empty.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(0) }]);
+  // One is deleted on the phone between choosing and reading.
+  await page.evaluate(() => {
+    // eslint-disable-next-line @typescript-eslint/unbound-method -- put back on its prototype
+    const read = Blob.prototype.arrayBuffer;
+    Blob.prototype.arrayBuffer = function (this: Blob) {
+      return this instanceof File && this.name === 'gone.jpg' ? Promise.reject(new DOMException('gone', 'NotFoundError')) : read.call(this);
+    };
+  });
+  await choose(page, [
+    ...files,
+    await photograph('gone.jpg'),
+    await photograph('good.jpg'),
+    { name: 'empty.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(0) },
+  ]);
   const alert = page.getByRole('group', { name: 'Pictures to keep' }).getByRole('alert');
-  await expect(alert.getByRole('listitem')).toHaveCount(files.length + 1);
+  await expect(alert.getByRole('listitem')).toHaveCount(files.length + 2);
+  await expect(alert).toContainText('gone.jpg: The file is not there any more');
   await expect(alert).toContainText('50 megapixels are the most');
   await expect(alert).toContainText('Set the camera to JPEG');
   await expect(alert).toContainText('empty.jpg: The file is empty.');
   await keep(page, 'inside', false);
-  await expect(strip(page)).toContainText(`1 picture kept, ${files.length + 1} not.`);
+  await expect(strip(page)).toContainText(`1 picture kept, ${files.length + 2} not.`);
   await expect(thumb(page, 'good.jpg')).toContainText('not tied');
   expect((await takenOn(page, weld)).map((t) => t.name)).toEqual(['good.jpg']);
 });

@@ -1,7 +1,7 @@
 /** The rules the grader keeps, on lines made by hand from a film's own colours. */
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../basics/seeded';
-import { bandStarts, encode, locusOf, stackOf, type Triple } from '../tint';
+import { bandStarts, encode, filmBands, locusOf, stackOf, type Triple } from '../tint';
 import { renderScene, renderStrip, sceneKinds } from '../scenes';
 import {
   answerBands,
@@ -255,6 +255,35 @@ describe('rendered pictures', () => {
         const most = profile.reduce((m, p) => ((p.nm ?? 999) > (m.nm ?? 999) ? p : m));
         expect(most.t).toBeGreaterThan(0.4);
       }
+    }
+  });
+});
+
+describe('a proposal inside a bore', () => {
+  it.each([203, 207])('lays no line into the far end of it, however coloured that is (scene %i)', (seed) => {
+    const { width, height, data } = renderScene('inside', seed, { width: 720, height: 540 });
+    const { lines } = propose({ width, height, data, channels: 3 });
+    for (const [x1, y1, x2, y2] of lines)
+      for (const [x, y] of [
+        [x1, y1],
+        [x2, y2],
+      ] as const) {
+        const i = 3 * (y * width + x);
+        // The far end of these two is blue; no metal here is.
+        expect((data[i + 2] as number) / (data[i] as number), `${x}, ${y}`).toBeLessThan(1.4);
+      }
+  });
+  it('on a bench of another colour the lines lie on the tube', () => {
+    for (const seed of [202, 206, 208]) {
+      const s = renderScene('tube', seed, { width: 720, height: 540 });
+      const picture = { width: 720, height: 540, data: s.data, channels: 3 as const };
+      const { patch, lines } = propose(picture);
+      expect(lines.length, `seed ${seed}`).toBeGreaterThan(0);
+      if (!patch) throw new Error('no patch');
+      const got = gradePicture(picture, { patch, lines, metal: s.metal, side: s.side });
+      const told = got.ok ? Math.max(...got.graded.lines.map((l) => l.worst)) : -9;
+      const truth = Math.max(...s.lines.map((l) => filmBands.indexOf(l.worst.band)));
+      expect(Math.abs(told - truth), `seed ${seed}`).toBeLessThanOrEqual(1);
     }
   });
 });

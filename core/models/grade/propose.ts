@@ -45,8 +45,8 @@ function usual(cells: Cells): Triple {
   return [0, 1, 2].map((c) => Math.max(1e-4, middle(kept.map((s) => (s.mean[c] as number) / Math.max(1e-4, light(s)))))) as Triple;
 }
 
-/** The connected regions of tinted cells, but for small ones: a bead between two stripes of tint parts them. Cell numbers. */
-function regions({ wide, high }: Cells, tinted: boolean[]): number[] {
+/** The connected regions of tinted cells; cell numbers of each. */
+function regions({ wide, high }: Cells, tinted: boolean[]): number[][] {
   const seen = new Uint8Array(tinted.length);
   const all: number[][] = [];
   for (let start = 0; start < tinted.length; start++) {
@@ -66,25 +66,74 @@ function regions({ wide, high }: Cells, tinted: boolean[]): number[] {
     }
     all.push(found);
   }
+  return all;
+}
+
+/** All but small ones: a bead between two stripes of tint parts them. */
+function largeOf(all: readonly number[][]): number[] {
   const largest = Math.max(0, ...all.map((r) => r.length));
   return all.filter((r) => r.length >= 0.2 * largest).flat();
+}
+
+/** A dark place of one hue, whatever its hue: the far end of a bore. Film is never one hue from edge to edge. */
+const ONE_HUE = 0.1;
+const DARK = 0.25;
+function isHole({ spots }: Cells, hues: readonly Triple[], region: readonly number[]): boolean {
+  const n = region.length;
+  const mean = (f: (i: number) => number): number => region.reduce((sum, i) => sum + f(i), 0) / n;
+  const of = (c: 0 | 1) => (i: number) => (hues[i] as Triple)[c];
+  const [u, v] = [mean(of(0)), mean(of(1))];
+  const spread = Math.sqrt(mean((i) => (of(0)(i) - u) ** 2 + (of(1)(i) - v) ** 2));
+  const lit = mean((i) => light(spots[i] as Spot)) / Math.max(1e-4, middle(spots.map(light)));
+  return spread < ONE_HUE * Math.hypot(u, v) && lit < DARK;
+}
+
+/** Cells of one hue are so near, and ground takes so much of the picture's edge: a weld that runs out of it takes little. */
+const NEAR_HUE = 0.035;
+const OF_EDGE = 0.08;
+/** The bench: what grows in from the edge in one hue. */
+function groundOf({ wide, high }: Cells, hues: readonly Triple[], chroma: readonly number[]): Uint8Array {
+  const ground = new Uint8Array(wide * high);
+  const seen = new Uint8Array(wide * high);
+  const isEdge = (i: number) => i % wide === 0 || i % wide === wide - 1 || i < wide || i >= wide * (high - 1);
+  for (let start = 0; start < wide * high; start++) {
+    if (!isEdge(start) || seen[start] || (chroma[start] as number) <= CLEAN) continue;
+    const [su, sv] = hues[start] as Triple;
+    const found = [start];
+    seen[start] = 1;
+    for (const i of found)
+      for (const j of [i - 1, i + 1, i - wide, i + wide]) {
+        if (j < 0 || j >= wide * high || seen[j] || Math.abs((j % wide) - (i % wide)) > 1 || (chroma[j] as number) <= CLEAN) continue;
+        const [u, v] = hues[j] as Triple;
+        if (Math.hypot(u - su, v - sv) > NEAR_HUE) continue;
+        seen[j] = 1;
+        found.push(j);
+      }
+    if (found.filter(isEdge).length >= OF_EDGE * 2 * (wide + high)) for (const i of found) ground[i] = 1;
+  }
+  return ground;
 }
 
 export function propose(picture: Picture): Proposal {
   const cells = cellsOf(picture);
   const { wide, high, size, spots } = cells;
   const anchor = usual(cells);
-  const chroma = spots.map((s) => {
-    if (light(s) < 0.004 || s.clipped > 0.5) return 0;
-    const [u, v] = hueOver(s.mean, anchor);
-    return Math.hypot(u, v);
-  });
+  const hues = spots.map((s) => hueOver(s.mean, anchor));
+  const chroma = spots.map((s, i) =>
+    light(s) < 0.004 || s.clipped > 0.5 ? 0 : Math.hypot((hues[i] as Triple)[0], (hues[i] as Triple)[1]),
+  );
+  const ground = groundOf(cells, hues, chroma);
   // Where there is strong colour the weld is there; what is weakly coloured may be the bench or a mirrored wall.
-  const over = (least: number) =>
-    regions(
+  const over = (least: number): number[] => {
+    const all = regions(
       cells,
-      chroma.map((c) => c > least),
+      chroma.map((c, i) => c > least && !ground[i]),
     );
+    // What was told a hole by its strong colour is none of a weaker region either.
+    const holes = all.filter((r) => isHole(cells, hues, r));
+    for (const i of holes.flat()) ground[i] = 1;
+    return largeOf(all.filter((r) => !holes.includes(r)));
+  };
   const strong = over(STRONG);
   const fewest = 0.004 * spots.length;
   const weld = strong.length > 4 * fewest ? strong : over(TINTED);

@@ -22,8 +22,13 @@ export const stageCautions: Partial<Record<Stage, string[]>> = {
   passivate: passivateCautions,
 };
 
-export const familyCautions = (family: AlloyFamily): string[] =>
-  family === 'titanium' ? ['Titanium swarf burns; no water on it. No methanol. No nitrogen, no hydrogen.'] : [];
+/** What a family wants minded beside the step's own; at the look it is of the eye, elsewhere of the hand. */
+export const familyCautions = (family: AlloyFamily, stage?: Stage): string[] =>
+  family !== 'titanium'
+    ? []
+    : stage === 'look'
+      ? ['Judge titanium before any brush: brushing takes the evidence off and leaves the harm.']
+      : ['Titanium swarf burns; no water on it. No methanol. No nitrogen, no hydrogen.'];
 
 /** Suffocation, entry, the blocked vent, hydrofluoric acid, pressure tests: these stand open as long as their step does. */
 export const neverFolds = (caution: string): boolean =>

@@ -170,6 +170,7 @@ function useCautions(stage: Stage): readonly string[] {
   const running = state.runs.find((r) => r.endedAt === null);
   const gas = running ? running.started.backing === 'purge' : state.need === null || state.need.choice === 'purge';
   if ((state.done[stage] && state.due !== stage) || (stage === 'purge' && !gas)) return [];
-  const family = stage === 'fitup' || stage === 'clean' ? familyCautions(alloys[state.design.alloyA].family) : [];
+  const minded = stage === 'fitup' || stage === 'clean' || stage === 'look';
+  const family = minded ? familyCautions(alloys[state.design.alloyA].family, stage) : [];
   return [...(stageCautions[stage] ?? []), ...family];
 }
