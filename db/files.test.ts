@@ -17,6 +17,7 @@ import {
   type FileRow,
 } from './files';
 import { eventsOf, weldRecord } from './record/stored';
+import { verify } from './tools/verify';
 
 let w: World;
 beforeAll(async () => {
@@ -69,6 +70,8 @@ describe('a picture', () => {
     expect(bytesHash(await wholeBytes(w.sql, file))).toBe(file.hash);
     await fileIsWhole(w.sql, file, new Uint8Array([1]));
     const whole = (await fileOf(w.sql, file.id)) as FileRow;
+    expect((await verify(w.sql)).faults).toEqual([]);
+    expect((await verify(w.sql)).files).toBeGreaterThan(0);
     // A sender that never heard the answer sends it again: nothing is looked at anew.
     expect(await putPiece(w.sql, whole, 1, pieceAt(1))).toEqual({ status: 200, complete: false });
   });
@@ -159,6 +162,7 @@ describe('a picture in the record', () => {
         grader: 'test',
         metal: 'stainless',
         patch: [0, 0, 40, 40],
+        card: null,
         clock: null,
         lines: [
           {

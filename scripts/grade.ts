@@ -20,11 +20,12 @@ import { decodePicture, PictureRefused } from '../src/server/pictures/decode';
 
 const list = (codes: Record<string, string>) => Object.entries(codes).map(([code, text]) => `  ${code.padEnd(16)}${text}`);
 const help = [
-  'scripts/grade PICTURE --patch x,y,w,h --line x1,y1,x2,y2 [--line ...] --metal stainless|titanium --side id|od',
+  'scripts/grade PICTURE --patch x,y,w,h --line x1,y1,x2,y2 [--line ...] [--card x,y,w,h] --metal stainless|titanium --side id|od',
   '',
   'Grades the heat tint along lines from clean metal to the middle of the bead. Pixels are counted from the top left corner of the',
   'picture as it is seen, after turning as its EXIF says; an embedded profile is converted to sRGB first. A line is read as a band of a',
   'few pixels: half its width is a 200th of the shorter side, 2 to 12 pixels. JPEG, PNG, WebP; at most 50 megapixels.',
+  'A white or grey card in the picture (--card) tells whether the patch is bare.',
   '',
   'One JSON object on standard output (public/schemas/grade-1.json), messages on standard error. Exit 0: an answer, warnings may come with',
   'it. 2: refused, "worst" is null. 1: a fault of ours. The top level is the line with the worst tint. "sure" is that the band is right',
@@ -64,7 +65,9 @@ function one<T extends string>(name: string, text: string | undefined, of: reado
 const joined = (args: readonly string[]): string[] =>
   args.reduce<string[]>((all, a) => {
     const before = all.at(-1);
-    return /^-\d/.test(a) && (before === '--patch' || before === '--line') ? [...all.slice(0, -1), `${before}=${a}`] : [...all, a];
+    return /^-\d/.test(a) && (before === '--patch' || before === '--card' || before === '--line')
+      ? [...all.slice(0, -1), `${before}=${a}`]
+      : [...all, a];
   }, []);
 
 function asked() {
@@ -74,6 +77,7 @@ function asked() {
       allowPositionals: true,
       options: {
         patch: { type: 'string' },
+        card: { type: 'string' },
         line: { type: 'string', multiple: true },
         metal: { type: 'string' },
         side: { type: 'string' },
@@ -94,6 +98,7 @@ async function main(): Promise<never> {
   if (positionals.length !== 1) refuse(['question'], 'Name one picture. scripts/grade --help shows how.');
   const file = resolve(process.env.SENTREL_FROM ?? '.', positionals[0] ?? '');
   const patch: Box = four('--patch', values.patch);
+  const card: Box | null = values.card === undefined ? null : four('--card', values.card);
   const lines: Line[] = (values.line ?? []).map((l) => four('--line', l));
   const metal = one('--metal', values.metal, ['stainless', 'titanium']);
   const side = one('--side', values.side, ['id', 'od']);
@@ -101,9 +106,9 @@ async function main(): Promise<never> {
   const about = await stat(file).catch(() => null);
   if (!about?.isFile()) refuse(['question'], `There is no file ${file}.`);
   const picture = await decodePicture(await readFile(file));
-  const fault = faultOf(picture, { patch, lines });
+  const fault = faultOf(picture, { patch, card, lines });
   if (fault) refuse([fault.code], fault.text);
-  const grading = gradePicture(picture, { patch, lines, metal, side });
+  const grading = gradePicture(picture, { patch, card, lines, metal, side });
   if (!grading.ok) refuse(grading.refused, ...grading.refused.map(flagText));
   const answer = answerOf(grading);
   for (const flag of new Set([...grading.graded.flags, ...grading.graded.lines.flatMap((l) => l.flags)])) console.error(flagText(flag));

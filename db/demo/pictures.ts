@@ -48,7 +48,7 @@ export async function addPicture(sql: Sql, say: Say, { name, stage, at }: DemoPi
   if (!at) return;
   const zone: Zone = p.side === 'inside' ? 'id-haz' : 'od-haz';
   await say.read({
-    ...{ picture: file, grader: GRADER, metal: p.metal, patch: p.patch, clock: null, flags: p.answer.flags },
+    ...{ picture: file, grader: GRADER, metal: p.metal, patch: p.patch, card: null, clock: null, flags: p.answer.flags },
     lines: p.lines.map((line, i) => {
       const { worst = null, profile = [], flags = [] } = p.answer.lines[i] ?? {};
       const hour = at[i];

@@ -1,8 +1,11 @@
 /**
  * npm run verify: walks every stream and the chain of heads. Every column is compared with the text its hash is over, every digest with
- * the readings that are there. What a superuser could still do, and what shows it: docs/decisions/0020-chains.md.
+ * the readings that are there, every picture with the hash its event names. What a superuser could still do, and what shows it: docs/decisions/0020-chains.md.
  */
+import { createHash } from 'node:crypto';
+import type { Taken } from '../../core/work/pictures';
 import { reduceRun } from '../../core/work/record';
+import { pieceOf } from '../files';
 import { canonical, sha256 } from '../record/chain';
 import { readingsDigest } from '../record/readings';
 import { type EventRow, eventsOf } from '../record/stored';
@@ -36,7 +39,7 @@ function contentsOf(r: Row): string[] {
 }
 
 /** @returns what does not hold, and how many events were walked */
-export async function verify(sql: Sql): Promise<{ events: number; heads: number; retired: number; faults: string[] }> {
+export async function verify(sql: Sql): Promise<{ events: number; heads: number; retired: number; files: number; faults: string[] }> {
   const faults: string[] = [];
   let [events, retired] = [0, 0];
   const streams = await sql<{ id: string; kind: string; version: number; head_hash: string }[]>`
@@ -63,8 +66,27 @@ export async function verify(sql: Sql): Promise<{ events: number; heads: number;
       if (put) retired++;
     }
   }
-  const chain = await verifyHeads(sql);
-  return { events, retired, heads: chain.heads, faults: [...faults, ...chain.faults] };
+  const [chain, files] = [await verifyHeads(sql), await filesHold(sql)];
+  return { events, retired, heads: chain.heads, files: files.files, faults: [...faults, ...chain.faults, ...files.faults] };
+}
+
+/** Is every picture that has come the one its event names? */
+async function filesHold(sql: Sql): Promise<{ files: number; faults: string[] }> {
+  const faults: string[] = [];
+  const taken = await sql<
+    { body: Pick<Taken, 'file' | 'keeps' | 'stored' | 'original'> }[]
+  >`select body from event where type = 'picture.taken'`;
+  const named = new Map(
+    taken.flatMap(({ body: b }) => [[b.file, b.stored.hash], ...(b.keeps ? [[b.keeps, b.original.hash]] : [])] as [string, string][]),
+  );
+  const rows = await sql<{ id: string; hash: string; pieces: number }[]>`select id, hash, pieces from file where whole order by id`;
+  for (const f of rows) {
+    const sum = createHash('sha256');
+    // Piece by piece: a shop has more pictures than memory.
+    for (let n = 0; n < f.pieces; n++) sum.update((await pieceOf(sql, f.id, n)) ?? new Uint8Array());
+    if (sum.digest('hex') !== f.hash || named.get(f.id) !== f.hash) faults.push(`picture ${f.id}: its bytes are not those its event names`);
+  }
+  return { files: rows.length, faults };
 }
 
 /** Are the readings of a purge those its end was signed over, or were they put away as the record says? */
@@ -127,12 +149,13 @@ if (process.argv[1]?.endsWith('verify.ts')) {
   const url = process.env['DATABASE_URL'];
   if (!url) throw new Error('Set DATABASE_URL.');
   const sql = connect(url);
-  const { events, heads, retired, faults } = await verify(sql);
+  const { events, heads, retired, files, faults } = await verify(sql);
   const [head] = await sql<{ n: number; hash: string }[]>`select n, hash from head order by n desc limit 1`;
   await sql.end();
   for (const f of faults) console.error(f);
   if (retired) console.log(`${retired} purges with their raw readings retired`);
   if (head) console.log(`head ${head.n}: ${head.hash}`);
+  if (files) console.log(`${files} pictures as their events name them, or told above`);
   console.log(`${events} events and ${heads} heads walked, ${faults.length} faults`);
   process.exitCode = faults.length ? 1 : 0;
 }

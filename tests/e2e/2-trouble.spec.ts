@@ -88,6 +88,8 @@ test('two people decide at once: the second is told, loses nothing, and sees wha
   await other.goto('/');
   await be(other, /Rufus Pell/);
   await other.goto(new URL(page.url()).pathname);
+  // Who comes second grades apart, or asks to see.
+  await press(other, 'Show what they saw');
   await expect(other.getByRole('button', { name: 'Give the verdict' })).toBeVisible();
   // Hold back what the second browser would hear, so that it decides on what it saw.
   await other.route(/\/api\/(welds|streams)\//, (route) => route.abort());

@@ -37,6 +37,7 @@ export const inputFaults = {
   grey: 'The picture has no colour.',
   broken: 'The picture ends before it is whole, or is damaged.',
   'patch-outside': 'The patch is not within the picture, or too small.',
+  'card-outside': 'The card is not within the picture, or too small.',
   'line-outside': 'A line is not within the picture.',
   'line-length': 'A line is too short to read.',
 } as const;

@@ -25,6 +25,10 @@ export const warnings = {
   'short-line': 'The line is short in the picture; closer gives a better answer.',
   'two-answers': 'Two readings fit almost as well. Count the colour bands from clean metal to the bead.',
   sugar: 'Black, rough: as sugar looks.',
+  'card-film':
+    'Beside the card the "bare" metal has the colour of film. Put the patch on metal without it; if all of it is so, the weld looks better than it is.',
+  'card-mirror': 'Beside the card the bare metal has a colour that no film has: it mirrors something. Move that away, or the camera.',
+  'card-useless': 'The card is overexposed or dark: it tells nothing.',
   white: 'White, without gloss: as powdery scale on titanium looks.',
 } as const;
 export type Refusal = keyof typeof refusals;

@@ -1,4 +1,5 @@
 /** A picture graded: patch and lines checked, every line read, the line with the worst tint on top. */
+import { cardSays } from './card';
 import type { Metal, Side } from './family';
 import type { Refusal, Warning } from './flags';
 import { readLine, type Reading } from './line';
@@ -6,6 +7,8 @@ import { hueOver, lengthOf, spotOf, spotsAlong, type Box, type Line, type Pictur
 
 export interface Question {
   patch: Box;
+  /** a white or grey card in the picture, if there is one */
+  card?: Box | null | undefined;
   lines: readonly Line[];
   metal: Metal;
   /** Which side is seen. Not read yet: the family covers the films of both. */
@@ -32,7 +35,7 @@ const EVEN = 1e-5;
 const MISFIT = 1.25;
 
 export interface Fault {
-  code: 'patch-outside' | 'line-outside' | 'line-length';
+  code: 'patch-outside' | 'card-outside' | 'line-outside' | 'line-length';
   /** Of a line, its number from 0. */
   index: number;
   text: string;
@@ -41,13 +44,22 @@ export interface Fault {
 /** What is wrong with the marks on a picture of this size; null when they can be read. */
 export function faultOf(
   { width, height }: { width: number; height: number },
-  { patch, lines }: Pick<Question, 'patch' | 'lines'>,
+  { patch, card, lines }: Pick<Question, 'patch' | 'card' | 'lines'>,
 ): Fault | null {
   const [x, y, w, h] = patch;
   if (w < SMALLEST || h < SMALLEST)
     return { code: 'patch-outside', index: 0, text: `The patch is ${w} x ${h} pixels; it needs ${SMALLEST} x ${SMALLEST} at least.` };
   if (x < 0 || y < 0 || x + w > width || y + h > height)
     return { code: 'patch-outside', index: 0, text: `The patch lies outside the picture, which is ${width} x ${height} pixels.` };
+  if (
+    card &&
+    (card[2] < SMALLEST || card[3] < SMALLEST || card[0] < 0 || card[1] < 0 || card[0] + card[2] > width || card[1] + card[3] > height)
+  )
+    return {
+      code: 'card-outside',
+      index: 0,
+      text: `The card lies outside the picture, which is ${width} x ${height} pixels, or is too small.`,
+    };
   if (lines.length === 0)
     return { code: 'line-length', index: 0, text: 'Lay at least one line from clean metal to the middle of the bead.' };
   for (const [index, line] of lines.entries()) {
@@ -87,7 +99,7 @@ function tintedAll(readings: readonly Reading[]): number {
 }
 
 /** Grades a picture. The marks must be within it (faultOf). */
-export function gradePicture(picture: Picture, { patch, lines, metal }: Question): Grading {
+export function gradePicture(picture: Picture, { patch, card, lines, metal }: Question): Grading {
   const clean = spotOf(picture, patch);
   if (clean.clipped > 0.3) return { ok: false, refused: ['patch-clipped'] };
   if (Math.max(...clean.mean) < 0.004) return { ok: false, refused: ['patch-dark'] };
@@ -114,7 +126,9 @@ export function gradePicture(picture: Picture, { patch, lines, metal }: Question
   if (clean.clipped > 0.02) flags.push('patch-glare');
   if (tinted >= 0.7) flags.push('patch-doubt');
   if (stained >= 0.6) flags.push('maybe-stained');
-  if (flags.length > 0) for (const r of readings) r.sure *= 0.85;
+  const said = card ? cardSays(clean, spotOf(picture, card), metal) : null;
+  if (said) flags.push(said);
+  if (flags.some((f) => f !== 'card-useless')) for (const r of readings) r.sure *= 0.85;
   const worst = readings.reduce((w, r, i) => {
     const top = readings[w] as Reading;
     return r.worst > top.worst || (r.worst === top.worst && (r.nm ?? 0) > (top.nm ?? 0)) ? i : w;

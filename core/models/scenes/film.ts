@@ -102,3 +102,17 @@ export function colours(stack: Stack, lamp: (nm: number) => number): Float64Arra
   }
   return table;
 }
+
+/** Share of light a grey card gives back. */
+const GREY = 0.3;
+/** Linear sRGB of a grey card under a lamp, beside the bare metal of `colours`. */
+export function paperUnder(stack: Stack, lamp: (nm: number) => number): Triple {
+  const sum: Triple = [0, 0, 0];
+  let metal = 0;
+  for (const nm of wavelengths) {
+    const eye = observer(nm).map((v) => v * lamp(nm)) as Triple;
+    metal += reflectance(stack.oxide(nm), stack.metal(nm), 0, nm) * eye[1];
+    eye.forEach((v, c) => (sum[c] = (sum[c] as number) + v));
+  }
+  return linearOf(sum.map((v) => (GREY * v) / metal) as Triple);
+}

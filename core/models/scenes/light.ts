@@ -1,6 +1,6 @@
 /** Light on a rendered weld: lamps, what the metal mirrors, the haze over it; and what the camera takes for white. */
 import { THICKEST, type Stack, type Triple } from '../tint';
-import { colours, lampOf } from './film';
+import { colours, lampOf, paperUnder } from './film';
 import type { Place } from './geometry';
 import { field, rough, type Draws } from './noise';
 import { BLACK, POWDER } from './truth';
@@ -18,6 +18,8 @@ const tints: readonly Triple[] = [
 export interface Lighting {
   /** Gains a channel that make the bare metal grey. */
   balance: Triple;
+  /** Light from a white card that lies beside the weld. */
+  card: Triple;
   /** Light from a place on the metal that carries so much film (nm, BLACK, POWDER), written from `at`. */
   metal(p: Place, nm: number, into: Float32Array, at: number): void;
   /** Light from what is no metal. */
@@ -27,15 +29,19 @@ export interface Lighting {
 /** `bead`: half its width, mm; `most`: thickest film, nm. */
 export function drawLight(stack: Stack, bead: number, most: number, inBore: boolean, seed: number, draw: Draws): Lighting {
   // Lamps: a lobe on the turned surface each, over a general light.
-  const lamps = Array.from({ length: inBore ? 1 : 2 + Math.floor(draw.between(0, 2)) }, () => ({
-    table: colours(stack, lampOf(draw.one(['daylight', 2900, 4000, 5000, 6500] as const))),
-    at: draw.between(-0.8, 0.8),
-    along: draw.between(-30, 30),
-    width: draw.between(0.2, 0.7),
-    length: draw.between(8, 60),
-    power: draw.between(0.15, 1.2),
-    general: draw.between(0.1, 0.5),
-  }));
+  const lamps = Array.from({ length: inBore ? 1 : 2 + Math.floor(draw.between(0, 2)) }, () => {
+    const of = lampOf(draw.one(['daylight', 2900, 4000, 5000, 6500] as const));
+    return {
+      table: colours(stack, of),
+      paper: paperUnder(stack, of),
+      at: draw.between(-0.8, 0.8),
+      along: draw.between(-30, 30),
+      width: draw.between(0.2, 0.7),
+      length: draw.between(8, 60),
+      power: draw.between(0.15, 1.2),
+      general: draw.between(0.1, 0.5),
+    };
+  });
   const day = colours(stack, lampOf('daylight'));
   const mirrored = draw.chance(0.4)
     ? {
@@ -60,6 +66,8 @@ export function drawLight(stack: Stack, bead: number, most: number, inBore: bool
 
   return {
     balance,
+    // Paper takes light from all lamps alike and mirrors nothing.
+    card: [0, 1, 2].map((c) => lamps.reduce((sum, l) => sum + (l.paper[c] as number) * (l.general + 0.3 * l.power), 0)) as Triple,
     behind(x, y, into, at) {
       for (let c = 0; c < 3; c++) into[at + c] = inBore ? (brown[c] as number) : 0.22 + 0.04 * field(seed + 40, x / 90, y / 90);
     },

@@ -10,6 +10,7 @@ import { alongBore, sideways } from './geometry';
 import { drawLight } from './light';
 import { drawLines, drawPatch, type Drawn } from './marks';
 import { draws } from './noise';
+import type { Triple } from '../tint';
 import type { Rendered } from './truth';
 
 export const sceneKinds = ['coupon', 'tube', 'half-tube', 'inside'] as const;
@@ -23,6 +24,8 @@ export interface SceneOptions {
   others?: boolean;
   /** Something made wrong on purpose. */
   wrong?: 'patch-clipped' | 'patch-tinted' | 'no-clean-metal';
+  /** A white card lies in the corner of the picture. */
+  card?: boolean;
   width?: number;
   height?: number;
 }
@@ -57,10 +60,44 @@ export function renderScene(kind: SceneKind, seed: number, options: SceneOptions
       else lighting.behind(x, y, light, 3 * i);
     }
 
+  const card = [Math.round(0.03 * width), Math.round(0.82 * height), Math.round(0.1 * width), Math.round(0.13 * height)] as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  if (options.card) layCard(card, lighting.card, { width, light, nmOf });
+
   const drawn: Drawn = { geometry, coat, width, height, light, nmOf, inBore };
   const patch = drawPatch(drawn, options.wrong === 'patch-tinted', draw);
   const exposure = (options.wrong === 'patch-clipped' ? 1.6 : draw.between(0.2, 0.72)) / patch.light;
   const data = shoot(light, width, height, drawCamera(draw, exposure, lighting.balance), draw);
   const lines = drawLines(drawn, film.starts, draw);
-  return { kind, metal, side, wrong: options.wrong, width, height, data, patch: patch.box, lines, starts: film.starts };
+  return {
+    kind,
+    metal,
+    side,
+    wrong: options.wrong,
+    width,
+    height,
+    data,
+    patch: patch.box,
+    lines,
+    starts: film.starts,
+    ...(options.card && { card }),
+  };
+}
+
+/** Paper over whatever was there: it carries no film, and is no metal. */
+function layCard(
+  [x0, y0, w, h]: readonly [number, number, number, number],
+  paper: Triple,
+  { width, light, nmOf }: { width: number; light: Float32Array; nmOf: Float32Array },
+): void {
+  for (let y = y0; y < y0 + h; y++)
+    for (let x = x0; x < x0 + w; x++) {
+      const i = y * width + x;
+      nmOf[i] = NaN;
+      paper.forEach((v, c) => (light[3 * i + c] = v));
+    }
 }

@@ -22,6 +22,8 @@ export interface Rendered {
   /** Clean metal: left, top, width, height, pixels. */
   patch: [number, number, number, number];
   lines: TrueLine[];
+  /** A white card, where one was laid in. */
+  card?: [number, number, number, number];
   /** Where each word begins on its own film, nm. */
   starts: readonly number[];
 }

@@ -65,6 +65,8 @@ export type PictureRead = {
   grader: string;
   metal: 'stainless' | 'titanium';
   patch: Box;
+  /** a white or grey card in the picture */
+  card: Box | null;
   clock: ClockMark | null;
   lines: ReadLine[];
   /** of the picture as a whole */

@@ -40,6 +40,7 @@ const readBody = z.object({
   grader: z.string().min(1).max(40),
   metal: z.enum(['stainless', 'titanium']),
   patch: seven.box,
+  card: seven.box.nullable(),
   clock: seven.clockMark.nullable(),
   lines: z.array(seven.readLine).min(1).max(12),
   flags: z.array(z.string().max(40)).max(40),

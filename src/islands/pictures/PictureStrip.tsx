@@ -5,6 +5,7 @@ import { pictureStageNames, shownIn, sideOfZone, type PictureStage, type Side, t
 import { brushedSides } from '../../../core/work/record';
 import { RefusalNote } from '../kit/notes';
 import { newId, serverTime, type Refusal } from '../post';
+import { forget } from '../queue';
 import { useShop, useWeld } from '../weld/context';
 import { useDesk, useLooking } from '../weld/desk';
 import { ACCEPT, isGood, lookAt, takenAt, type Looked } from './intake';
@@ -106,10 +107,11 @@ export function PictureStrip() {
             </p>
           )}
           {pictures.length === 0 && !said && (
-            <p className="text-sm">or drop them here. Tag and 12 mark in the frame; bare metal in it; no flash.</p>
+            <p className="text-sm">or drop them here. Tag and 12 mark in the frame; bare metal in it, best with a grey card; no flash.</p>
           )}
         </div>
       )}
+      <Refused />
       {pictures.some((p) => p.refused !== null || p.alikes.length > 0) && (
         <ul className="mt-1 space-y-0.5 text-sm" aria-label="What is wrong with pictures">
           {pictures.map((p) => (
@@ -142,6 +144,32 @@ function Thumb({ of: p, open, onOpen }: { of: PictureHere; open: boolean; onOpen
         {p.way && <span className="block">□ {p.way}</span>}
       </span>
     </button>
+  );
+}
+
+/** Entries of pictures that the record did not take: they stay with their reason until somebody has seen it. */
+function Refused() {
+  const { unsaved } = useWeld();
+  const refused = unsaved.filter((w) => w.event.type.startsWith('picture.') && w.refusal !== null);
+  if (refused.length === 0) return null;
+  return (
+    <ul className="mt-1 text-sm" role="alert">
+      {refused.map(({ event, refusal }) => {
+        const { name, file } = event.body as Partial<Taken>;
+        return (
+          <li key={event.id} className="flex flex-wrap items-center gap-2">
+            □ {name ?? 'The lines of a picture'} was not taken: {refusal?.error}
+            <button
+              type="button"
+              className="btn min-h-11"
+              onClick={() => void forget(event.id).then(() => (file ? takeOffShelf(file) : undefined))}
+            >
+              Put it away
+            </button>
+          </li>
+        );
+      })}
+    </ul>
   );
 }
 

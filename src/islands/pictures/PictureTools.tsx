@@ -6,7 +6,7 @@ import { wordFor, zoneNames } from '../../../core/models/criteria';
 import { arcText } from '../../../core/basics/seam';
 import { useShop, useWeld } from '../weld/context';
 import { useLooking } from '../weld/desk';
-import { clockStart, MOST_LINES, withLine } from './marks';
+import { clockStart, MOST_LINES, withCard, withLine } from './marks';
 import { usePictureRoom } from './room';
 
 const press = 'btn min-h-12 border-black px-2.5';
@@ -46,6 +46,14 @@ export function PictureTools({ tapping, onTapping }: { tapping: boolean; onTappi
         }}
       >
         Tap
+      </button>
+      <button
+        type="button"
+        className={`${press} ${marks.card ? 'btn-primary' : ''}`}
+        aria-pressed={marks.card !== null}
+        onClick={() => mark(withCard(marks, size))}
+      >
+        Card
       </button>
       <ClockTools />
       {before && (

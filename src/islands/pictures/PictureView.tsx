@@ -1,5 +1,6 @@
 /** A picture at the full width of its stage, with what is marked on it: patch, lines and clock, moved by finger or by keys; the computed colours laid over it. */
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Box } from '../../../core/models/grade';
 import { filmsOf, tintHex } from '../../../core/models/tint';
 import { inPicture } from '../../draw/useSeamPress';
 import { useBox } from '../../draw/useBox';
@@ -59,7 +60,8 @@ export function PictureView({ tapping }: { tapping: boolean }) {
           onPointerCancel={up}
         >
           <Swaths unit={unit} />
-          <PatchMark marks={marks} unit={unit} />
+          <BoxMark box={marks.patch} name="bare metal" unit={unit} />
+          {marks.card && <BoxMark box={marks.card} name="card" unit={unit} />}
           {marks.lines.map((l) => (
             <LineMark key={l.name} name={l.name} line={l.line} unit={unit} />
           ))}
@@ -76,6 +78,7 @@ export function PictureView({ tapping }: { tapping: boolean }) {
 
 const grips = (m: Marks): Grip[] => [
   { on: 'patch' },
+  ...(m.card ? [{ on: 'card' } as const] : []),
   ...m.lines.flatMap((l): Grip[] => [
     { on: 'line', name: l.name, end: 0 },
     { on: 'line', name: l.name, end: 1 },
@@ -102,11 +105,13 @@ function nearest(m: Marks, [x, y]: readonly [number, number], reach: number): Gr
 const gripName = (g: Grip, m: Marks): string =>
   g.on === 'patch'
     ? 'Bare metal'
-    : g.on === 'line'
-      ? `Line ${g.name}, ${g.end === 0 ? 'its end on bare metal' : 'its end on the bead'}`
-      : g.what === 'at'
-        ? `Clock, the mark at ${m.clock?.hour ?? 12}`
-        : `Clock, the ${g.what === 'middle' ? 'middle of the tube' : 'edge of the tube'}`;
+    : g.on === 'card'
+      ? 'Card'
+      : g.on === 'line'
+        ? `Line ${g.name}, ${g.end === 0 ? 'its end on bare metal' : 'its end on the bead'}`
+        : g.what === 'at'
+          ? `Clock, the mark at ${m.clock?.hour ?? 12}`
+          : `Clock, the ${g.what === 'middle' ? 'middle of the tube' : 'edge of the tube'}`;
 
 /** Holds nothing to see: what a keyboard and a screen reader take hold of. Arrows move it, with Shift a little; on the patch + and - change its size. */
 function GripHandle({ grip, unit, size }: { grip: Grip; unit: number; size: { width: number; height: number } }) {
@@ -116,10 +121,11 @@ function GripHandle({ grip, unit, size }: { grip: Grip; unit: number; size: { wi
   const keys = (e: KeyboardEvent) => {
     const step = (e.shiftKey ? 1 : 8) * Math.max(1, unit);
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[e.key];
-    const grown = grip.on === 'patch' && (e.key === '+' ? 1.25 : e.key === '-' ? 0.8 : null);
-    if (!by && !grown) return;
+    const box = grip.on === 'patch' || grip.on === 'card' ? grip.on : null;
+    const grown = e.key === '+' ? 1.25 : e.key === '-' ? 0.8 : null;
+    if (!by && !(grown && box)) return;
     e.preventDefault();
-    mark(grown ? patchSized(marks, grown, size) : gripped(marks, grip, [x + (by?.[0] ?? 0), y + (by?.[1] ?? 0)], size));
+    mark(grown && box ? patchSized(marks, box, grown, size) : gripped(marks, grip, [x + (by?.[0] ?? 0), y + (by?.[1] ?? 0)], size));
   };
   return (
     <circle
@@ -177,8 +183,7 @@ function LineMark({ name, line: [x1, y1, x2, y2], unit }: { name: string; line: 
   );
 }
 
-function PatchMark({ marks: { patch }, unit }: { marks: Marks; unit: number }) {
-  const [x, y, w, h] = patch;
+function BoxMark({ box: [x, y, w, h], name, unit }: { box: Box; name: string; unit: number }) {
   return (
     <g>
       <rect x={x} y={y} width={w} height={h} fill="none" stroke="#000" strokeWidth={6 * unit} />
@@ -194,7 +199,7 @@ function PatchMark({ marks: { patch }, unit }: { marks: Marks; unit: number }) {
         paintOrder="stroke"
         textAnchor="middle"
       >
-        bare metal
+        {name}
       </text>
     </g>
   );

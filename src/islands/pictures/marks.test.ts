@@ -10,6 +10,7 @@ import {
   patchSized,
   proposedMarks,
   scaledMarks,
+  withCard,
   withLine,
   type Marks,
 } from './marks';
@@ -34,8 +35,11 @@ describe('marks on a picture', () => {
     const patch = gripped(marks, { on: 'patch' }, [-100, 9000], size).patch;
     expect(patch).toEqual([0, 750, 50, 50]);
     expect(gripAt(gripped(marks, { on: 'patch' }, [500, 400], size), { on: 'patch' })).toEqual([500, 400]);
-    expect(patchSized(marks, 2, size).patch).toEqual([75, 75, 100, 100]);
-    expect(patchSized(marks, 1e-6, size).patch[2]).toBe(8);
+    const carded = withCard(marks, size);
+    expect(gripped(carded, { on: 'card' }, [990, 10], size).card).toEqual([920, 0, 80, 80]);
+    expect(withCard(carded, size).card).toBeNull();
+    expect(patchSized(marks, 'patch', 2, size).patch).toEqual([75, 75, 100, 100]);
+    expect(patchSized(marks, 'patch', 1e-6, size).patch[2]).toBe(8);
   });
   it('a new line is named and lies beside the last, up to as many as there are letters', () => {
     const many = Array.from({ length: 20 }).reduce<Marks>((m) => withLine(m, 'outside', size), marks);
@@ -80,7 +84,15 @@ describe('where lines lie on the seam', () => {
       profile: [],
       flags: [],
     };
-    const read = { picture: 'p', grader: 'g', metal: 'stainless' as const, patch: [0, 0, 9, 9] as const, lines: [line], flags: [] };
+    const read = {
+      picture: 'p',
+      grader: 'g',
+      metal: 'stainless' as const,
+      patch: [0, 0, 9, 9] as const,
+      card: null,
+      lines: [line],
+      flags: [],
+    };
     expect(arcsOf(keptMarks({ ...read, clock: null }))).toEqual([{ from: 3, to: 4 }]);
     expect(keptMarks({ ...read, clock: clockStart('side', size) }).lines[0]?.said).toBeNull();
   });

@@ -12,7 +12,7 @@ export type MarkedLine = {
   /** where it lies, as somebody said; null: by the clock in the picture, if that is marked */
   said: Arc | null;
 };
-export type Marks = { patch: Box; lines: MarkedLine[]; clock: ClockMark | null };
+export type Marks = { patch: Box; card: Box | null; lines: MarkedLine[]; clock: ClockMark | null };
 type Size = { width: number; height: number };
 
 const NAMES = 'abcdefghijkl';
@@ -28,17 +28,19 @@ const somePatch = ({ width, height }: Size): Box => {
 /** Marks to begin with: as proposed. */
 export const proposedMarks = ({ patch, lines }: Proposal, side: Side, size: Size): Marks => ({
   patch: patch ?? somePatch(size),
+  card: null,
   lines: lines.slice(0, MOST_LINES).map((line, i) => ({ name: NAMES[i] as string, line, zone: usualZone(side), said: null })),
   clock: null,
 });
 /** As they were kept. */
-export const keptMarks = ({ patch, lines, clock }: PictureRead): Marks => ({
+export const keptMarks = ({ patch, card, lines, clock }: PictureRead): Marks => ({
   patch,
+  card,
   clock,
   lines: lines.map(({ name, line, zone, arc }) => ({ name, line, zone, said: clock ? null : arc })),
 });
 /** The same marks on another picture of the same weld, taken like the first: by their share of its width and height. */
-export function scaledMarks({ patch, lines, clock }: Marks, from: Size, to: Size): Marks {
+export function scaledMarks({ patch, card, lines, clock }: Marks, from: Size, to: Size): Marks {
   const [kx, ky] = [to.width / from.width, to.height / from.height];
   const four = ([a, b, c, d]: Box | Line): [number, number, number, number] => [
     Math.round(a * kx),
@@ -49,6 +51,7 @@ export function scaledMarks({ patch, lines, clock }: Marks, from: Size, to: Size
   const point = ([x, y]: readonly [number, number]) => [x * kx, y * ky] as const;
   return {
     patch: four(patch),
+    card: card && four(card),
     lines: lines.map((l) => ({ ...l, line: four(l.line) })),
     clock: clock && { ...clock, middle: point(clock.middle), edge: point(clock.edge), at: point(clock.at) },
   };
@@ -68,13 +71,17 @@ export function withLine(m: Marks, side: Side, { width, height }: Size): Marks {
 }
 
 /** What a hand can hold: an end of a line, the patch, a mark of the clock. */
-export type Grip = { on: 'line'; name: string; end: 0 | 1 } | { on: 'patch' } | { on: 'clock'; what: 'middle' | 'edge' | 'at' };
+export type Grip =
+  { on: 'line'; name: string; end: 0 | 1 } | { on: 'patch' } | { on: 'card' } | { on: 'clock'; what: 'middle' | 'edge' | 'at' };
 
 const within = (v: number, most: number): number => Math.round(Math.max(0, Math.min(most - 1, v)));
 
 /** Where a grip lies. */
 export function gripAt(m: Marks, g: Grip): [number, number] {
-  if (g.on === 'patch') return [m.patch[0] + m.patch[2] / 2, m.patch[1] + m.patch[3] / 2];
+  if (g.on === 'patch' || g.on === 'card') {
+    const [x, y, w, h] = m[g.on] ?? m.patch;
+    return [x + w / 2, y + h / 2];
+  }
   if (g.on === 'clock') return [...(m.clock?.[g.what] ?? [0, 0])] as [number, number];
   const line = m.lines.find((l) => l.name === g.name)?.line ?? [0, 0, 0, 0];
   return [line[2 * g.end] as number, line[2 * g.end + 1] as number];
@@ -83,11 +90,11 @@ export function gripAt(m: Marks, g: Grip): [number, number] {
 /** A grip moved to a place; never out of the picture. */
 export function gripped(m: Marks, g: Grip, [x, y]: readonly [number, number], { width, height }: Size): Marks {
   const [px, py] = [within(x, width), within(y, height)];
-  if (g.on === 'patch') {
-    const [, , w, h] = m.patch;
+  if (g.on === 'patch' || g.on === 'card') {
+    const [, , w, h] = m[g.on] ?? m.patch;
     return {
       ...m,
-      patch: [Math.max(0, Math.min(width - w, Math.round(x - w / 2))), Math.max(0, Math.min(height - h, Math.round(y - h / 2))), w, h],
+      [g.on]: [Math.max(0, Math.min(width - w, Math.round(x - w / 2))), Math.max(0, Math.min(height - h, Math.round(y - h / 2))), w, h],
     };
   }
   if (g.on === 'clock') return m.clock ? { ...m, clock: { ...m.clock, [g.what]: [px, py] } } : m;
@@ -101,12 +108,18 @@ export function gripped(m: Marks, g: Grip, [x, y]: readonly [number, number], { 
   };
 }
 
-/** The patch larger or smaller about its middle. */
-export function patchSized(m: Marks, factor: number, { width, height }: Size): Marks {
-  const [x, y] = gripAt(m, { on: 'patch' });
-  const side = Math.round(Math.max(8, Math.min(width / 2, height / 2, m.patch[2] * factor)));
-  return gripped({ ...m, patch: [0, 0, side, side] }, { on: 'patch' }, [x, y], { width, height });
+/** Patch or card larger or smaller about its middle. */
+export function patchSized(m: Marks, on: 'patch' | 'card', factor: number, { width, height }: Size): Marks {
+  const [x, y] = gripAt(m, { on });
+  const side = Math.round(Math.max(8, Math.min(width / 2, height / 2, (m[on] ?? m.patch)[2] * factor)));
+  return gripped({ ...m, [on]: [0, 0, side, side] }, { on }, [x, y], { width, height });
 }
+
+/** A card to begin with, in the lower corner; or none. */
+export const withCard = (m: Marks, size: Size): Marks => {
+  const [, , w, h] = somePatch(size);
+  return { ...m, card: m.card ? null : [Math.round(size.width / 20), Math.round(size.height * 0.95) - h, w, h] };
+};
 
 /** A clock to begin with: round the middle of the picture, or across it. */
 export function clockStart(way: ClockMark['way'], { width, height }: Size): ClockMark {

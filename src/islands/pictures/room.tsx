@@ -105,7 +105,7 @@ export function PictureRoom({ children }: { children: ReactNode }) {
   }, [stand, marks]);
 
   // Only places are asked about: where a line lies on the seam changes nothing of its colour.
-  const places = marks && JSON.stringify([marks.patch, marks.lines.map((l) => l.line)]);
+  const places = marks && JSON.stringify([marks.patch, marks.card, marks.lines.map((l) => l.line)]);
   const job = useRef(0);
   useEffect(() => {
     if (stand.is !== 'open' || !marks || !places) return;
@@ -116,15 +116,19 @@ export function PictureRoom({ children }: { children: ReactNode }) {
     }
     setGrading(true);
     const timer = setTimeout(() => {
-      void grade({ patch: marks.patch, lines: marks.lines.map((l) => l.line), metal, side: side === 'inside' ? 'id' : 'od' }).then(
-        (got) => {
-          if (mine !== job.current) return;
-          setGrading(false);
-          if (!got) return;
-          setFault('fault' in got ? got.fault : '');
-          setRead('fault' in got ? null : { ...got, of: marks });
-        },
-      );
+      void grade({
+        patch: marks.patch,
+        card: marks.card,
+        lines: marks.lines.map((l) => l.line),
+        metal,
+        side: side === 'inside' ? 'id' : 'od',
+      }).then((got) => {
+        if (mine !== job.current) return;
+        setGrading(false);
+        if (!got) return;
+        setFault('fault' in got ? got.fault : '');
+        setRead('fault' in got ? null : { ...got, of: marks });
+      });
     }, REST);
     return () => clearTimeout(timer);
   }, [stand, places, metal, side, grade]);
@@ -154,7 +158,16 @@ export function PictureRoom({ children }: { children: ReactNode }) {
   );
   const body = useMemo((): PictureRead | null => {
     if (!open || !marks || !answer || lines.length === 0) return null;
-    return { picture: open.file, grader: GRADER, metal, patch: marks.patch, clock: marks.clock, lines, flags: answer.flags };
+    return {
+      picture: open.file,
+      grader: GRADER,
+      metal,
+      patch: marks.patch,
+      card: marks.card,
+      clock: marks.clock,
+      lines,
+      flags: answer.flags,
+    };
   }, [open?.file, marks, answer, lines, metal]);
   const kept = open?.read;
   const changed = body !== null && (!kept || JSON.stringify(marksOf(body)) !== JSON.stringify(marksOf(kept)));
@@ -206,7 +219,7 @@ export function PictureRoom({ children }: { children: ReactNode }) {
   return <Context value={value}>{children}</Context>;
 }
 
-const marksOf = ({ patch, clock, lines }: PictureRead) => [patch, clock, lines.map((l) => [l.name, l.line, l.zone, l.arc])];
+const marksOf = ({ patch, card, clock, lines }: PictureRead) => [patch, card, clock, lines.map((l) => [l.name, l.line, l.zone, l.arc])];
 
 /** What refuses or warns, each once: of the picture, then of its lines. */
 export const flagsOf = (a: GradeAnswer | null): AnswerFlag[] => [
