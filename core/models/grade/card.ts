@@ -11,8 +11,8 @@ import { hueOver, type Spot } from './pixels';
 const FOUND = 9;
 /** Off the colours of film by this much in hue (OKLab a/L, b/L) something coloured is mirrored. */
 const MIRRORED = 0.06;
-/** Films looked at, nm: past light blue they are pale again, as bare metal is. */
-const MOST = 70;
+/** Films looked at, nm: from light blue on they are pale, as bare metal is. */
+const MOST = 55;
 /** Of films that fit about as well the thinnest is told. */
 const AS_WELL = 0.004;
 

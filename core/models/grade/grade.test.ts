@@ -291,11 +291,12 @@ describe('a proposal inside a bore', () => {
 });
 
 describe('a card beside the weld', () => {
-  const seeds = [400, 401, 402, 403, 404, 405];
+  // None of these was seen when the thresholds were set.
+  const seeds = [500, 501, 502, 503, 504, 505];
   const said = (kind: 'coupon' | 'tube', seed: number, wrong?: 'no-clean-metal') => {
-    const s = renderScene(kind, seed, { metal: 'stainless', card: true, width: 320, height: 240, ...(wrong && { wrong }) });
+    const s = renderScene(kind, seed, { metal: 'stainless', card: true, width: 480, height: 360, ...(wrong && { wrong }) });
     const [x, y, w, h] = s.card ?? [0, 0, 0, 0];
-    const picture = { width: 320, height: 240, data: s.data, channels: 3 as const };
+    const picture = { width: 480, height: 360, data: s.data, channels: 3 as const };
     return cardSays(spotOf(picture, s.patch), spotOf(picture, [x + 3, y + 3, w - 6, h - 6]), 'stainless');
   };
   it('finds metal that is stained evenly all over, which patch and lines cannot', () => {
@@ -304,13 +305,13 @@ describe('a card beside the weld', () => {
   }, 30_000);
   it('says nothing of most bare patches', () => {
     const spoken = (['coupon', 'tube'] as const).flatMap((kind) => seeds.filter((seed) => said(kind, seed) !== null));
-    expect(spoken.length).toBeLessThanOrEqual(2);
+    expect(spoken.length).toBeLessThanOrEqual(1);
   }, 30_000);
   it('tells nothing when it is burnt out or dark, and refuses nothing', () => {
     const spot = (v: number, clipped = 0) => ({ mean: [v, v, v] as Triple, clipped, rough: 0.01 });
     expect(cardSays(spot(0.4), spot(0.9, 0.8), 'stainless')).toBe('card-useless');
     expect(cardSays(spot(0.4), spot(0.001), 'stainless')).toBe('card-useless');
     expect(cardSays(spot(0.4), spot(0.3), 'stainless')).toBeNull();
-    expect(cardSays({ ...spot(0.4), mean: [0.3, 0.4, 0.6] }, spot(0.3), 'stainless')).toBe('card-mirror');
+    expect(cardSays({ ...spot(0.4), mean: [0.3, 0.6, 0.3] }, spot(0.3), 'stainless')).toBe('card-mirror');
   });
 });

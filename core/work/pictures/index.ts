@@ -64,7 +64,7 @@ export const isTied = ({ tag, mark }: Pick<Taken, 'tag' | 'mark'>): boolean => t
 /** What ties it, or what it lacks. */
 export const tiedText = ({ tag, mark }: Pick<Taken, 'tag' | 'mark'>): string =>
   tag && mark
-    ? 'tied: tag and 12 in the frame'
+    ? 'tied: tag and 12 mark in the frame'
     : `not tied: ${tag ? 'no 12 mark' : mark ? 'no tag' : 'neither tag nor 12 mark'} in the frame`;
 
 /** @param brushed a real cleaning of that side was recorded before the picture was taken */
