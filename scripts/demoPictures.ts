@@ -15,7 +15,7 @@ const wanted: Wanted[] = [
   { name: 'inside-pale', kind: 'inside', seed: 32, options: { metal: 'stainless', most: 12 } },
   { name: 'outside-bronze', kind: 'tube', seed: 21, options: { metal: 'stainless', most: 29 } },
   { name: 'outside-cleaned', kind: 'tube', seed: 21, options: { metal: 'stainless', most: 1.5 } },
-  { name: 'titanium-blue', kind: 'coupon', seed: 5, options: { metal: 'titanium', most: 48 } },
+  { name: 'titanium-purple', kind: 'coupon', seed: 5, options: { metal: 'titanium', most: 30 } },
 ];
 mkdirSync(folder, { recursive: true });
 const all: object[] = [];

@@ -155,7 +155,7 @@ export const batches = (have: Stock): Batch[] => [
       {
         day: 13,
         number: 'SC-22',
-        pictures: [{ name: 'titanium-blue', stage: 'as-welded', at: [3, 4, 5] }],
+        pictures: [{ name: 'titanium-purple', stage: 'as-welded', at: [3, 4, 5] }],
         upTo: 'done',
         gap: [0.1, 3, 0.4, 8],
         inside: 'light-blue',

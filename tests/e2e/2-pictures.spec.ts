@@ -3,9 +3,10 @@ import { createHash } from 'node:crypto';
 import { expect, type Page } from '@playwright/test';
 import { unzipSync, strFromU8 } from 'fflate';
 import sharp from 'sharp';
+import { v7 as uuid } from 'uuid';
 import { renderScene, type Scene } from '../../core/models/scenes';
 import type { Taken } from '../../core/work/pictures';
-import { atPurge, awake, be, field, press, tell, test, watch } from './hands';
+import { atPurge, awake, be, field, json, press, tell, test, watch } from './hands';
 import { badFiles } from '../reference/pictures';
 
 type Given = { name: string; mimeType: string; buffer: Buffer };
@@ -246,6 +247,21 @@ test('what the server finds to be no picture is said, stays out of the grade, an
   // Sent again by itself, and whole then.
   await whole(page, weld).toEqual([true]);
   expect(damaged).toBeGreaterThan(1);
+});
+
+test('another program that sends a picture with its place in it is refused, and the entry says why', async ({ page, request }) => {
+  const weld = await openLook(page, 'PIC-12');
+  const { buffer } = await photograph();
+  const id = uuid();
+  const own = { hash: hash(buffer), bytes: buffer.length };
+  await tell(request, weld, 'picture.taken', {
+    ...{ file: id, name: 'placed.jpg', type: 'image/jpeg', original: own, stored: own, keeps: null, width: 960, height: 720 },
+    ...{ print: 'a'.repeat(64), clock: 'camera', side: 'outside', stage: 'as-welded', tag: true, mark: true, rendered: false },
+  });
+  const put = await request.put(`/api/files/${id}/0`, { headers: { ...json, 'content-type': 'application/octet-stream' }, data: buffer });
+  expect(put.status()).toBe(422);
+  await expect(strip(page)).toContainText('its place perhaps, was not taken out');
+  expect((await request.get(`/api/files/${id}`)).status()).toBe(404);
 });
 
 test('the same picture on two welds is said on both', async ({ page }) => {
