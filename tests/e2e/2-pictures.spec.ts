@@ -1,5 +1,6 @@
 /** Pictures on a weld, with real files in a real browser: kept here first, sent in pieces, read along lines, taken by a person; and what goes wrong. */
 import { createHash } from 'node:crypto';
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { unzipSync, strFromU8 } from 'fflate';
 import sharp from 'sharp';
@@ -249,7 +250,8 @@ test('what the server finds to be no picture is said, stays out of the grade, an
   expect(damaged).toBeGreaterThan(1);
 });
 
-test('another program that sends a picture with its place in it is refused, and the entry says why', async ({ page, request }) => {
+test('another program that sends a picture with its place in it is refused, and the entry says why', async ({ page }) => {
+  const { request } = page;
   const weld = await openLook(page, 'PIC-12');
   const { buffer } = await photograph();
   const id = uuid();
@@ -314,6 +316,8 @@ test('marks are moved by keys and by finger; a clock in the picture gives the li
     .filter({ hasText: /o'clock|not on the tube/ });
   await expect(places).toHaveCount(3);
 
+  const axe = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']);
+  expect((await axe.analyze()).violations.map((v) => [v.id, v.nodes.map((n) => n.target)])).toEqual([]);
   await press(page, 'Tap');
   const picture = page.locator('[data-picture] img');
   const seen = await picture.boundingBox();
