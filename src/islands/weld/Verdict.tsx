@@ -24,7 +24,9 @@ export function useJudged() {
     insideReachable: reachable,
   };
   const { seam, size } = state.design;
-  return { insideBy, seen, verdict: judge(criterion, { ...seen, seam, wall: size.wall }, weldFindings(state, criterion)) };
+  // What two others differ in would tell a third what they saw.
+  const findings = weldFindings(state, criterion).filter((f) => !looking.veiled || f.fact !== 'eyes');
+  return { insideBy, seen, verdict: judge(criterion, { ...seen, seam, wall: size.wall }, findings) };
 }
 
 export function Verdict() {
