@@ -28,6 +28,8 @@ function useUnsaved(): number {
       stop = onQueue(look);
       look();
     });
+    // Pictures too, once the page has settled.
+    void import('./pictures/shelf').then(({ sendWhatWaits }) => sendWhatWaits());
     return () => {
       clearTimeout(soon);
       stop();

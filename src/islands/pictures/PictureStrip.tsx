@@ -184,7 +184,7 @@ function Wrong({ of: p }: { of: PictureHere }) {
       body: { corrects: p.event, reason: p.refused ?? 'The picture is of another weld.', version: 1, body: null },
     });
     setRefusal(no);
-    if (!no && p.onShelf) await takeOffShelf(p.file);
+    if (!no) for (const f of [p.file, p.keeps]) if (f) await takeOffShelf(f);
   };
   const texts = [
     ...(p.refused === null ? [] : [p.refused]),

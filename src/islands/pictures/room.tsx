@@ -105,13 +105,14 @@ export function PictureRoom({ children }: { children: ReactNode }) {
   }, [stand, marks]);
 
   // Only places are asked about: where a line lies on the seam changes nothing of its colour.
-  const places = marks && JSON.stringify([marks.patch, marks.card, marks.lines.map((l) => l.line)]);
+  const places = marks && placesOf(marks);
   const job = useRef(0);
   useEffect(() => {
     if (stand.is !== 'open' || !marks || !places) return;
     const mine = ++job.current;
     if (marks.lines.length === 0) {
       setRead(null);
+      setGrading(false);
       return setFault('No line yet. Lay one from bare metal to the middle of the bead.');
     }
     setGrading(true);
@@ -125,7 +126,10 @@ export function PictureRoom({ children }: { children: ReactNode }) {
       }).then((got) => {
         if (mine !== job.current) return;
         setGrading(false);
-        if (!got) return;
+        if (!got) {
+          setRead(null);
+          return setFault('The grader did not answer. Close the picture and open it again.');
+        }
         setFault('fault' in got ? got.fault : '');
         setRead('fault' in got ? null : { ...got, of: marks });
       });
@@ -157,7 +161,8 @@ export function PictureRoom({ children }: { children: ReactNode }) {
     [lines, criterion],
   );
   const body = useMemo((): PictureRead | null => {
-    if (!open || !marks || !answer || lines.length === 0) return null;
+    // An answer to marks that have moved since is kept by nobody.
+    if (!open || !marks || !answer || lines.length === 0 || !read || placesOf(read.of) !== placesOf(marks)) return null;
     return {
       picture: open.file,
       grader: GRADER,
@@ -168,7 +173,7 @@ export function PictureRoom({ children }: { children: ReactNode }) {
       lines,
       flags: answer.flags,
     };
-  }, [open?.file, marks, answer, lines, metal]);
+  }, [open?.file, marks, answer, read, lines, metal]);
   const kept = open?.read;
   const changed = body !== null && (!kept || JSON.stringify(marksOf(body)) !== JSON.stringify(marksOf(kept)));
   const keep = useCallback(
@@ -219,6 +224,7 @@ export function PictureRoom({ children }: { children: ReactNode }) {
   return <Context value={value}>{children}</Context>;
 }
 
+const placesOf = (m: Marks): string => JSON.stringify([m.patch, m.card, m.lines.map((l) => l.line)]);
 const marksOf = ({ patch, card, clock, lines }: PictureRead) => [patch, card, clock, lines.map((l) => [l.name, l.line, l.zone, l.arc])];
 
 /** What refuses or warns, each once: of the picture, then of its lines. */

@@ -70,6 +70,9 @@ export async function keepOnShelf(files: readonly Omit<OnShelf, 'sent' | 'refusa
   }
   moved();
 }
+/** Sends what waits, from whatever page is open. */
+export const sendWhatWaits = (): void => void onShelf(() => undefined);
+
 /** Starts to send what was kept, once its entry is on its way. */
 export const sendShelf = (): void => wake();
 
@@ -125,6 +128,9 @@ async function sendAll(): Promise<boolean> {
 
 type Had = { whole: boolean; refused: string | null; pieces: number; have: number[] };
 const PATIENCE = 60_000;
+/** How often a picture that came damaged is sent. */
+const TRIES = 3;
+const damaged = new Map<string, number>();
 
 /** Goes on where the server says it stands. */
 async function send(entry: OnShelf): Promise<'done' | 'later' | 'away'> {
@@ -158,8 +164,13 @@ async function send(entry: OnShelf): Promise<'done' | 'later' | 'away'> {
     }).catch(() => null);
     const said = put && ((await put.json().catch(() => null)) as { whole?: boolean; error?: string } | null);
     if (!put || !said || put.status >= 500 || put.status === 408 || put.status === 401) return 'away';
-    if (!put.ok)
-      return put.status === 422 && said.error?.includes('damaged on the way') ? 'away' : refuse(entry, said.error ?? 'Not taken.');
+    if (!put.ok) {
+      // Damaged on the way it is sent again; damaged here it would be for ever.
+      const tries = (damaged.get(entry.file) ?? 0) + 1;
+      damaged.set(entry.file, tries);
+      const again = put.status === 422 && said.error?.includes('damaged on the way') && tries < TRIES;
+      return again ? 'away' : refuse(entry, said.error ?? 'Not taken.');
+    }
     if (said.whole) return done(entry);
     have.add(n);
     await change(entry.file, { sent: have.size });

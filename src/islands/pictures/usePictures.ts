@@ -50,9 +50,17 @@ export function usePictures(): PictureHere[] {
   const known = state.pictures.map((p) => p.file).join();
   useEffect(() => {
     void ask();
-    const stops = [onShelf(() => void ask()), onQueue((n) => n.kind === 'saved' && void ask())];
+    let had = -1;
+    const look = async () => {
+      const now = await shelfOf(weld);
+      setShelf(now);
+      // A piece more is seen here; that one has come, or was refused, the server says.
+      if (had !== now.length) void ask();
+      had = now.length;
+    };
+    const stops = [onShelf(() => void look()), onQueue((n) => n.kind === 'saved' && void ask())];
     return () => stops.forEach((stop) => stop());
-  }, [ask, known, state.version]);
+  }, [ask, known, weld, state.version]);
   const open = state.pictures.some((p) => !come.some((c) => c.id === p.file && (c.whole || c.refused !== null)));
   useEffect(() => {
     if (!open) return;
