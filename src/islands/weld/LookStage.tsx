@@ -159,7 +159,7 @@ function LookDrawing() {
   return (
     <div className="flex flex-col lg:absolute lg:inset-0 lg:grid lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="flex min-w-0 flex-col lg:min-h-0">
-        <div className="flex min-h-64 grow flex-col gap-1 sm:flex-row lg:min-h-0">
+        <div className="flex min-h-64 grow flex-col gap-1 sm:flex-row md:max-lg:min-h-110 lg:min-h-0">
           {beside && <BesideView of={beside} />}
           <PictureView tapping={tapping} />
         </div>
