@@ -1,6 +1,16 @@
 /** What is going on now: the welds of all jobs that are not done, the purges that run and what they call for, the gas they draw. */
 import { BOARD_PAGE, type BoardData, type BoardWeld } from '../core/work/record';
-import { runNow, summariseRun, supplyOf, type BoardCylinder, type BoardRun, type Reading } from '../core/work/run';
+import {
+  happenedOf,
+  runNow,
+  summariseRun,
+  supplyOf,
+  type BoardCylinder,
+  type BoardRun,
+  type Reading,
+  type Remains,
+  type RunState,
+} from '../core/work/run';
 import { stageSchema, type Stage } from '../core/work/stages';
 import { readingsOf } from './record/readings';
 import { runState } from './record/stored';
@@ -47,12 +57,14 @@ export const fittedBy = async (db: Db, person: string): Promise<BoardWeld[]> =>
 
 /**
  * @param at server time, ms
+ * @param remainsOf how long a purge still takes, as it was said last
  * @param due only welds that wait for this stage @param page which page of them, from 0; the counts are of all
  */
 export async function board(
   db: Db,
   at: number,
   { due = null, page = 0 }: { due?: Stage | null; page?: number } = {},
+  remainsOf: (run: RunState) => Remains | null = () => null,
 ): Promise<Omit<BoardData, 'mine'>> {
   const [welds, counted, open, gas] = await Promise.all([
     due ? waiting(db, due, page) : newest(db),
@@ -66,7 +78,7 @@ export async function board(
       where r.ended_at is null and not j.cleared order by r.started_at`,
     supplies(db),
   ]);
-  const runs = (await Promise.all(open.map((r) => boardRun(db, r, gas, at)))).filter((r) => r !== null);
+  const runs = (await Promise.all(open.map((r) => boardRun(db, r, gas, at, remainsOf)))).filter((r) => r !== null);
   const counts = Object.fromEntries(counted.flatMap(({ due: d, n }) => (d === 'done' ? [] : [[d, n]]))) as Partial<Record<Stage, number>>;
   return {
     welds: told(welds),
@@ -84,12 +96,14 @@ async function boardRun(
   { id, spool, job, welds }: { id: string; spool: string; job: string; welds: { id: string; number: string }[] },
   gas: readonly BoardCylinder[],
   at: number,
+  remainsOf: (run: RunState) => Remains | null,
 ): Promise<BoardRun | null> {
   const run = await runState(db, id);
   if (!run) return null;
   const cylinder = supplyOf(run, gas);
   const readings = await readingsOf(db, run, at);
-  const { gate, last, alarms } = runNow(run, readings, cylinder, at);
+  const remains = remainsOf(run);
+  const { gate, last, alarms } = runNow(run, readings, cylinder, at, happenedOf(remains, run.fillingSince));
   return {
     id,
     spool,
@@ -101,6 +115,7 @@ async function boardRun(
     last: last && { ppm: last.ppm, at: last.at },
     recent: thinned(readings, at),
     alarms,
+    remains,
   };
 }
 

@@ -11,7 +11,7 @@ import type { Db } from './sql';
 export const devices = async (db: Db, clock: Clock): Promise<DeviceRow[]> =>
   (
     await db<(Omit<DeviceRow, 'lastSeen'> & { lastSeen: Date | null })[]>`
-      select d.id, d.kind, d.name, d.place, d.station, d.resolution, d.noise, d.top, d.cell, d.sample_flow as "sampleFlow",
+      select d.id, d.kind, d.name, d.place, d.station, d.resolution, d.noise, d.top, d.t90, d.cell, d.sample_flow as "sampleFlow",
         to_char(d.calibrated_on, 'YYYY-MM-DD') as "calibratedOn", d.revoked_at is not null as revoked, d.last_seen as "lastSeen",
         exists (select 1 from claim c where c.kind = 'device' and c.subject = d.id) as busy,
         (select count(*)::int from reading_refusal f where f.device = d.id and f.received_at > ${new Date(clock() - 86_400_000)}) as refused
@@ -22,9 +22,9 @@ type Given = Partial<Omit<NewDevice, 'name'>> & { id: string; name: string; key:
 
 /** Adds a device, or gives the one of that id another key. The key itself is never kept. */
 export async function addDevice(db: Db, d: Given, demo = false): Promise<void> {
-  const { id, kind = 'oxygen-monitor', name, key, place = '', station = '', resolution = 1, noise = 1, top = 250_000 } = d;
-  await db`insert into device (id, kind, name, key_hash, place, station, resolution, noise, top, demo)
-    values (${id}, ${kind}, ${name}, ${sha256(key)}, ${place}, ${station}, ${resolution}, ${noise}, ${top}, ${demo})
+  const { id, kind = 'oxygen-monitor', name, key, place = '', station = '', resolution = 1, noise = 1, top = 250_000, t90 = null } = d;
+  await db`insert into device (id, kind, name, key_hash, place, station, resolution, noise, top, t90, demo)
+    values (${id}, ${kind}, ${name}, ${sha256(key)}, ${place}, ${station}, ${resolution}, ${noise}, ${top}, ${t90}, ${demo})
     on conflict (id) do update set key_hash = excluded.key_hash`;
 }
 
@@ -69,8 +69,9 @@ export async function noteSeen(db: Db, device: string, at: Date): Promise<void> 
   await db`update device set last_seen = ${at} where id = ${device} and (last_seen is null or last_seen < ${new Date(at.getTime() - 3000)})`;
 }
 
-export const declaredOf = (d: Pick<DeviceRow, 'resolution' | 'noise' | 'top'>): Declared => ({
+export const declaredOf = (d: Pick<DeviceRow, 'resolution' | 'noise' | 'top' | 't90'>): Declared => ({
   resolution: d.resolution,
   noise: d.noise,
   top: d.top,
+  ...(d.t90 !== null && { t90: d.t90 }),
 });

@@ -1,6 +1,5 @@
 /** Registers, criteria and devices: plain rows. */
 import { v7 as uuid } from 'uuid';
-import { current, shipped, type Criterion } from '../core/models/criteria';
 import { inShopTime } from '../core/work/shop';
 import { registerSchema, type ItemUse, type NewRegisterItem, type RegisterItem } from '../core/work/registers';
 import type { Clock } from './clock';
@@ -142,16 +141,4 @@ export async function itemUse(db: Db, id: string): Promise<ItemUse | null> {
       until: until.toISOString(),
     })),
   };
-}
-
-/** The newest version of every criterion. */
-export async function criteria(db: Db): Promise<Criterion[]> {
-  const found = await db<{ body: Criterion }[]>`select distinct on (id) body from criterion order by id, version desc`;
-  return found.map((r) => r.body);
-}
-
-/** Puts the shipped criteria in place; one that is there stays as it is. */
-export async function shipCriteria(db: Db): Promise<void> {
-  for (const c of [...shipped, ...current])
-    await db`insert into criterion (id, version, body) values (${c.id}, ${c.version}, ${db.json(c)}) on conflict do nothing`;
 }

@@ -146,6 +146,10 @@ export async function clearDemo(sql: Sql, clock: Clock, who: Who): Promise<void>
     await endCleared(tx, clock, who);
     await tx`update person set cleared = true where demo`;
     await tx`update register set cleared = true where demo`;
+    await tx`insert into criterion_retired (id, why, at) select distinct id, 'Part of the demo', ${new Date(clock())}::timestamptz from criterion where demo
+      on conflict do nothing`;
+    await tx`insert into tint_taken_back (id, reason, at) select id, 'Part of the demo', ${new Date(clock())}::timestamptz from tint_entry where demo
+      on conflict do nothing`;
     await tx`delete from session where person in (select id from person where demo)`;
     await tx`select pg_notify('sentrel', '{"board":true}')`;
   });

@@ -9,6 +9,7 @@ import { dragging } from './bench/drag';
 import { heart } from './bench/heart';
 import { grade } from './bench/grade';
 import { heat } from './bench/heat';
+import { remaining } from './bench/remaining';
 import { writing } from './bench/shop';
 import { table } from './bench/table';
 
@@ -16,6 +17,7 @@ const seconds = Number(process.argv[2] ?? 60);
 if (!(seconds > 0)) throw new Error('Say for how many seconds the clients ask: npm run bench -- 600');
 await heart();
 await heat();
+await remaining();
 await grade();
 for (const part of [dragging, writing, (shop: Shop) => atSize(shop, seconds)]) {
   const shop = await openShop('bench', 1);

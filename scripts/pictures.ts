@@ -49,6 +49,12 @@ for (const [name, path] of [
   await shot(name);
 }
 
+await page.goto(`${base}/criteria/Lowmarsh-MP`);
+await press('Change it: version 3');
+await press('Outside, HAZ');
+await page.getByRole('slider', { name: 'Outside, HAZ, limit 1' }).press('ArrowRight');
+await shot('criteria');
+
 await page.goto(`${base}/work/new`);
 for (const [name, text] of [
   ['Job', 'Lowmarsh Oat Works'],
@@ -117,7 +123,6 @@ await field('The spool in one line').fill('16 in, weld, tee up [4 in], 12 in, el
 await press('Lay it out');
 await computed();
 await page.getByRole('button', { name: 'tee 2', exact: true }).press('Enter');
-await shot('spool');
 await tab('Times');
 await page.waitForTimeout(4000);
 await tab('What gains');

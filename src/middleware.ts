@@ -2,10 +2,18 @@
 import { defineMiddleware } from 'astro:middleware';
 import { isDatabaseAway } from '../db/sql';
 import { inTime, Late } from './server/inTime';
+import { startForetelling } from './server/remaining';
 import { holder } from './server/session';
 import { whyAway } from './server/trouble';
 
+/** Purges that have ended are held against what was foretold of them, one after the other, from the first request on. */
+let foretelling: (() => void) | undefined;
+
 export const onRequest = defineMiddleware((context, next) => {
+  if (!foretelling) {
+    foretelling = startForetelling();
+    process.once('sentrel:end', foretelling);
+  }
   const { locals, cookies } = context;
   locals.person = null;
   if (context.routePattern.startsWith('/api/')) return next();

@@ -7,7 +7,7 @@ import { migrate } from '../db/migrate';
 import { addPerson } from '../db/people';
 import { addDevice } from '../db/devices';
 import { intake } from '../db/record/readings';
-import { shipCriteria } from '../db/registers';
+import { shipCriteria } from '../db/criteria';
 import { connect, type Sql } from '../db/sql';
 import { addWork } from '../db/work';
 import { startingSetup } from '../core/models/setup';

@@ -10,8 +10,10 @@ import { handClock } from '../clock';
 import { addPerson } from '../people';
 import { addRegisterItem } from '../registers';
 import type { Sql } from '../sql';
+import { addTintEntry } from '../tint';
 import { addWork } from '../work';
 import { batches } from './jobs';
+import { coupons, ownCriterion } from './rules';
 import { goodFor, looks, stock, type Stock } from './stock';
 import { tell, type Cast } from './story';
 
@@ -36,6 +38,9 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
   for (const [key, days, kind, body] of looks)
     await addCheck(sql, { id: uuid(), item: have[key].id, kind, body }, null, new Date(at - days * 86_400_000));
   await setPrices(sql, { currency: 'EUR', perM3: { argon: 9.5, helium: 42, nitrogen: 3.2 } });
+
+  await ownCriterion(sql, hand, cast.inspector);
+  for (const c of coupons) await addTintEntry(sql, { id: uuid(), kind: 'coupon', ...c }, cast.inspector, new Date(at - 20 * DAY), true);
 
   // In the order of time, as it would have been told: one monitor measures one weld after the other.
   const welds = batches(have).flatMap((batch) => batch.welds.map((spec, i) => ({ batch, spec, i })));

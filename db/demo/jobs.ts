@@ -18,6 +18,8 @@ export type Spec = {
   number: string;
   upTo: Stage | 'running' | 'done';
   gap: [number, number, number, number]; // mm, o'clock, mm, o'clock
+  /** what somebody else called the inside HAZ before the inspector looked */
+  second?: Band;
   inside?: Band;
   outside?: Band;
   /** oxygen left when the arc was struck, ppm */
@@ -185,8 +187,26 @@ export const batches = (have: Stock): Batch[] => [
     filler: null,
     setup: spool(two, '330 mm, weld, tee up [60 mm], 400 mm', 7),
     welds: [
-      { day: 11, number: 'CS-31', upTo: 'done', gap: [0.05, 12, 0.1, 6], inside: 'bright', outside: 'pale-straw', ppm: 31 },
-      { day: 10, number: 'CS-32', upTo: 'done', gap: [0.05, 2, 0.15, 8], inside: 'pale-straw', outside: 'pale-straw', ppm: 38 },
+      {
+        day: 11,
+        number: 'CS-31',
+        upTo: 'done',
+        second: 'pale-straw',
+        gap: [0.05, 12, 0.1, 6],
+        inside: 'bright',
+        outside: 'pale-straw',
+        ppm: 31,
+      },
+      {
+        day: 10,
+        number: 'CS-32',
+        upTo: 'done',
+        second: 'pale-straw',
+        gap: [0.05, 2, 0.15, 8],
+        inside: 'pale-straw',
+        outside: 'pale-straw',
+        ppm: 38,
+      },
       {
         day: 9.7,
         number: 'CS-33',
@@ -219,7 +239,7 @@ export const batches = (have: Stock): Batch[] => [
     filler: null,
     setup: spool(three, '400 mm, weld, elbow up, 350 mm', 8),
     welds: [
-      { day: 8, number: 'OB-111', upTo: 'done', gap: [0, 12, 0.1, 5], inside: 'bright', outside: 'pale-straw', ppm: 27 },
+      { day: 8, number: 'OB-111', upTo: 'done', second: 'bright', gap: [0, 12, 0.1, 5], inside: 'bright', outside: 'pale-straw', ppm: 27 },
       { day: 7, number: 'OB-112', upTo: 'done', gap: [0, 12, 0.1, 7], inside: 'bright', outside: 'bright', ppm: 24 },
       { day: 6, number: 'OB-113', upTo: 'clean', gap: [0.05, 3, 0.2, 9], inside: 'straw', outside: 'straw', ppm: 46, outcome: 'clean' },
       {
@@ -233,7 +253,7 @@ export const batches = (have: Stock): Batch[] => [
         gap: [0.05, 12, 0.1, 6],
         ppm: 33,
       },
-      { day: 0.0245, number: 'OB-115', upTo: 'running', gap: [0.05, 1, 0.15, 7] },
+      { day: 0.0228, number: 'OB-115', upTo: 'running', gap: [0.05, 1, 0.15, 7] },
       { day: 0.003, number: 'OB-116', upTo: 'fitup', gap: [0, 12, 0, 6] },
       { day: 0.003, number: 'OB-117', upTo: 'fitup', gap: [0, 12, 0, 6] },
     ],

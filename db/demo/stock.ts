@@ -40,6 +40,7 @@ const LPM = 1e-3 / 60;
 /** Ends of a range, SI. */
 const ends = (low: number | null, high: number | null) => ({ low, high });
 
+const UNMEASURED = { ra: null, takes: null, ratedRpm: null };
 export const stock: Record<keyof Stock, NewRegisterItem> = {
   tubeA: { kind: 'heat', label: 'DEMO-H1041', body: { alloy: '316L', what: 'tube', sulphur: 0.009 } },
   tubeB: { kind: 'heat', label: 'DEMO-H1042', body: { alloy: '316L', what: 'tube', sulphur: 0.012 } },
@@ -107,10 +108,26 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
     label: 'DEMO-AR-7804',
     body: { gas: 'argon', lot: '7804', grade: '4.8', supplyPpm: 3, use: 'both', certificate: 'DEMO-C-7804', frostPoint: -62 },
   },
-  brush: { kind: 'tool', label: 'Brush S-2', body: { what: 'Hand brush', metal: 'stainless', grit: null } },
-  tiBrush: { kind: 'tool', label: 'Brush T-1', body: { what: 'Hand brush', metal: 'titanium', grit: null } },
-  pad: { kind: 'tool', label: 'Pad S-5', body: { what: 'Non-woven pad', metal: 'stainless', grit: 180 } },
-  steelBrush: { kind: 'tool', label: 'Brush C-9', body: { what: 'Hand brush', metal: 'carbon-steel', grit: null } },
+  brush: {
+    kind: 'tool',
+    label: 'Brush S-2',
+    body: { what: 'Hand brush', metal: 'stainless', grit: null, kind: 'hand-brush', bore: 0.02, ...UNMEASURED },
+  },
+  tiBrush: {
+    kind: 'tool',
+    label: 'Brush T-1',
+    body: { what: 'Hand brush', metal: 'titanium', grit: null, kind: 'hand-brush', bore: 0.02, ...UNMEASURED },
+  },
+  pad: {
+    kind: 'tool',
+    label: 'Pad S-5',
+    body: { what: 'Non-woven pad', metal: 'stainless', grit: 180, kind: 'pad', bore: 0.04, ...UNMEASURED },
+  },
+  steelBrush: {
+    kind: 'tool',
+    label: 'Brush C-9',
+    body: { what: 'Hand brush', metal: 'carbon-steel', grit: null, kind: 'hand-brush', bore: 0.02, ...UNMEASURED },
+  },
   citric: {
     kind: 'product',
     label: 'DEMO citric bath',

@@ -1,9 +1,12 @@
 /** One weld of the demo told from fit-up to as far as it went, through the same append as everything else. */
 import { v7 as uuid } from 'uuid';
+import { toolSchema } from '../../core/models/cleaning';
 import { judge, type Tint } from '../../core/models/criteria';
 import { AIR_OXYGEN_PPM } from '../../core/basics/gases';
 import type { Figure } from '../../core/basics/figure';
 import { gapAdvice, highLow, postFlow, startingAmps, TURN_SPEED } from '../../core/models/heat';
+import { tanksRemaining, tanksVolumes } from '../../core/models/network';
+import { totalFlow } from '../../core/models/setup';
 import { clockGate, jointLag, planPurge, readyBy, type Plan } from '../../core/models/purge';
 import { cupFlow, figuresOf, planTorch } from '../../core/models/shield';
 import { sheetByRule } from '../../core/work/sheet';
@@ -182,11 +185,16 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   const mark = (name: BodyOf<'run.marked'>['mark']) => say(s.welder, 'run.marked', { mark: name, weld }, run);
   const fill = 240 + 60 * s.random();
   hand.pass(fill);
-  await readings(sql, hand, s, fill, { from: AIR_OXYGEN_PPM, to: startPpm });
+  // Three mixed tanks of its own volume and flow, at a pace of the day, and at the limit when the arc comes on.
+  const volume = plan.figures.find((f) => f.id === 'volume')?.value ?? 4e-3;
+  const floor = 0.8 * startPpm;
+  const rate = Math.max((totalFlow(batch.setup) / volume) * (0.8 + 0.4 * s.random()), tanksVolumes(3, 1.02 * startPpm, floor) / fill);
+  await readings(sql, hand, s, fill, (t) => floor + (AIR_OXYGEN_PPM - floor) * tanksRemaining(Math.max(0, t - 3) * rate, 3));
   await mark('tack');
   await mark('arc-on');
   hand.pass(150);
-  await readings(sql, hand, s, 150, { from: startPpm, to: spec.drop ? startPpm * 3 : startPpm });
+  const risen = spec.drop ? startPpm * 3 : startPpm;
+  await readings(sql, hand, s, 150, (t) => risen + (startPpm - risen) * Math.exp((-t / 150) * 13));
   await mark('arc-off');
   await mark('hold');
   hand.pass(70);
@@ -222,6 +230,13 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   };
   const stops = spec.slip === undefined ? [] : [{ kind: 'slip' as const, at: spec.slip }];
   await say(s.welder, 'welded.recorded', { ...AS_THE_SHEET, stops });
+  // Now and then somebody looked before the inspector did, and called the same colour by its neighbour's name.
+  if (spec.second) {
+    const other = tints.map((t): Tint =>
+      t.zone === 'id-haz' && t.grade.by === 'band' ? { ...t, grade: band(spec.second ?? 'bright') } : t,
+    );
+    await say(s.cast.lead, 'look.recorded', { ...LOOK_UNSAID, insideBy: 'borescope', ...found, tints: other });
+  }
   const look = await say(s.cast.inspector, 'look.recorded', { ...LOOK_UNSAID, insideBy: 'borescope', ...found });
   const { seam } = batch.work.design;
   const outcome = spec.outcome ?? 'accept';
@@ -267,7 +282,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
             method: 'abrasive',
             side: 'both',
             metalTemperature: 28,
-            tool: { ...have.pad, tool: stock.pad.body as never },
+            tool: { ...have.pad, tool: toolSchema.parse(stock.pad.body) },
             product: null,
             dwell: null,
             rinse: null,
@@ -305,20 +320,19 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
   await say(s.cast.inspector, 'record.closed', { remarks: spec.remarks ?? '' });
 }
 
-/** Readings of a purge, one every two seconds, going from one oxygen to another. */
+/** Readings of a purge, one every two seconds. @param oxygen ppm after so many s */
 async function readings(
   sql: Sql,
   hand: ReturnType<typeof handClock>,
   s: Story,
   seconds: number,
-  { from, to }: { from: number; to: number },
+  oxygen: (t: number) => number,
 ): Promise<void> {
   const now = hand.clock();
   const n = Math.floor(seconds / 2);
   const list = Array.from({ length: n }, (_, i) => {
     const t = (i + 1) * 2;
-    const clean = to + (from - to) * Math.exp((-t / seconds) * 13);
-    const ppm = Math.max(0, Math.round(clean + 1.5 * (s.random() + s.random() - 1)));
+    const ppm = Math.max(0, Math.round(oxygen(t) + 1.5 * (s.random() + s.random() - 1)));
     return { seq: i, at: new Date(now - (seconds - t) * 1000).toISOString(), raw: ppm, ppm, quality: 'good' as const };
   });
   await intake(

@@ -30,7 +30,7 @@ import { correctionOf, type Decided } from './corrections';
 import { writeHead } from './heads';
 import { writeRun, writeWeld } from './project';
 import { contentsThen } from './then';
-import { criterionOf, eventsOf, weldRecord } from './stored';
+import { lineSeen, criterionOf, eventsOf, weldRecord } from './stored';
 
 export type { Answer } from './checked';
 
@@ -149,7 +149,8 @@ async function take(tx: Tx, clock: Clock, who: Who, e: Checked, by: object): Pro
   if (decided) await decided.check();
   else if (head.kind === 'weld' && head.version > 0) {
     const weld = await weldRecord(tx, e.stream);
-    const reasons = weld ? refusals({ type: e.type, body: e.body }, weld.state, weld.criterion) : [];
+    const line = weld && e.type === 'verdict.given' ? await lineSeen(tx, e.stream) : undefined;
+    const reasons = weld ? refusals({ type: e.type, body: e.body }, weld.state, weld.criterion, line && { line }) : [];
     if (reasons.length) return refuse(422, reasons[0] ?? '', reasons);
   }
 

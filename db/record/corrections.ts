@@ -32,7 +32,15 @@ export type Decided = {
   check: () => Promise<void>;
 };
 
-const uncorrectable = new Set<EventType>(['weld.created', 'run.started', 'run.logged', 'run.retired', 'weld.corrected', 'run.corrected']);
+const uncorrectable = new Set<EventType>([
+  'weld.created',
+  'run.started',
+  'run.logged',
+  'run.retired',
+  'run.foretold',
+  'weld.corrected',
+  'run.corrected',
+]);
 
 /** @returns null when the event is no correction */
 export async function correctionOf(tx: Tx, e: Checked, now: number): Promise<Decided | null> {

@@ -1,12 +1,15 @@
 /** The rows beside the record, written from the reduced state in the transaction of the event. SQL looks them up and interprets nothing. */
 import { totalFlow } from '../../core/models/setup';
 import { summarise, type WeldState } from '../../core/work/record';
-import type { RunState } from '../../core/work/run';
+import type { Foretold, RunState } from '../../core/work/run';
 import type { Tx } from '../sql';
+import { weldTint } from '../../core/work/tint';
+import { writeWeldTint } from '../tint';
 import { weldRecord } from './stored';
 
 export async function writeWeld(tx: Tx, s: WeldState, at: Date): Promise<void> {
   await tx`update weld set due = ${s.due ?? 'done'}, summary = ${tx.json(summarise(s))}, version = ${s.version}, updated_at = ${at} where id = ${s.id}`;
+  await writeWeldTint(tx, s.id, weldTint(s), at);
 }
 
 const time = (ms: number | null): Date | null => (ms === null ? null : new Date(ms));
@@ -16,9 +19,16 @@ export async function writeRun(tx: Tx, s: RunState): Promise<void> {
   const flow = backing === 'purge' ? totalFlow(setup) : 0;
   await tx`update run set gas = ${setup.gas}, version = ${s.version}, started_at = ${new Date(s.startedAt)}, ended_at = ${time(s.endedAt)},
     bottle_at = ${time(s.bottleAt)}, flow = ${flow} where id = ${s.id}`;
+  if (s.foretold) await writeForetold(tx, s.id, s.foretold, time(s.endedAt) ?? new Date(s.startedAt));
   // A purge of the first version did not say what it drew from: that is found once, from what its welds said.
   if (cylinder !== undefined) await tx`update run set cylinder = ${cylinder?.id ?? null} where id = ${s.id}`;
   else await tx`update run set cylinder = ${await cylinderSaid(tx, s)} where id = ${s.id} and cylinder is null`;
+}
+
+/** What is kept of a purge for looks over many: what was foretold and what came; null where there was too little to say. */
+export async function writeForetold(tx: Tx, run: string, is: Foretold | null, at: Date): Promise<void> {
+  await tx`insert into run_foretold (run, at, body) values (${run}, ${at}, ${is === null ? null : tx.json(is)})
+    on conflict (run) do update set body = excluded.body, at = excluded.at`;
 }
 
 /** The cylinder of the newest gas check of the welds it serves; null when none names one. */

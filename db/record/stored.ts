@@ -2,7 +2,7 @@
 import { read, reduceRun, reduceWeld, type Recorded, type WeldState } from '../../core/work/record';
 import type { Stored } from '../../core/work/event';
 import type { RunState } from '../../core/work/run';
-import type { Criterion } from '../../core/models/criteria';
+import type { Criterion, LineSeen } from '../../core/models/criteria';
 import type { Db } from '../sql';
 
 /** A row of the record as its columns hold it; `body` is what was said, `added` what the server put to it. */
@@ -79,4 +79,15 @@ export async function weldRecord(db: Db, id: string, known: ReadonlyMap<string, 
   }
   const state = reduceWeld(events, states, criterion);
   return state && { state, criterion, events, runEvents };
+}
+
+/** The other welds of a weld's line: how many have a verdict, of how many the inside was seen, and whether one was rejected. */
+export async function lineSeen(db: Db, weld: string): Promise<LineSeen> {
+  const [row] = await db<LineSeen[]>`
+    select count(*) filter (where w.summary ->> 'outcome' is not null)::int as looked,
+      count(*) filter (where w.summary ->> 'outcome' is not null and (w.summary -> 'insideSeen')::boolean)::int as inside,
+      coalesce(bool_or(w.summary ->> 'outcome' in ('cut-out', 'reweld') or (w.summary -> 'rewelds')::int > 0), false) as rejected
+    from weld w join spool s on s.id = w.spool
+    where s.line = (select s.line from weld w join spool s on s.id = w.spool where w.id = ${weld}) and w.id <> ${weld}`;
+  return row ?? { looked: 0, inside: 0, rejected: false };
 }

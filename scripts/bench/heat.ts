@@ -1,4 +1,5 @@
 /** Heat and cover: the field that is drawn, beside the same pass by explicit finite differences; the plan of a torch, and what would cover more. */
+import { foretellInside } from '../../core/models/foretold';
 import { courseOf, fieldSeen, planTorch, shieldAdvice, windowOf, type TorchPlan } from '../../core/models/shield';
 import { overOf, planTyped, torchKnown } from '../../core/work/torch';
 import { findSize, type Size } from '../../core/basics/sizes';
@@ -22,5 +23,11 @@ export async function heat(): Promise<void> {
   );
   row('finite differences over field', cells / field, 'ratio');
   await time('plan of a torch, its ring too', 1, () => planTorch(plan, over, null, 'metric'));
+  const tube = { alloy: '316L', wall: 1.65e-3, od: 0.0508, travel: 2e-3, current: 45 } as const;
+  const gas = { ppm: 50, dewPoint: -60, flow: 1.3e-4 };
+  const coupon = { wall: 1.65e-3, od: 0.0508, travel: 2e-3, current: 45, flow: 1.3e-4, ppm: 200, dewPoint: -60, band: 'gold' } as const;
+  const told = await time('tint foretold inside, 256 draws', 1, () => foretellInside(tube, gas));
+  const taught = await time('the same with a coupon', 1, () => foretellInside(tube, gas, { coupons: [coupon] }));
+  row('with a coupon over without', taught / told, 'ratio');
   await time('what would cover more', 1, () => shieldAdvice(plan, over, { cups: [], shields: [] }, () => null, 'metric'));
 }

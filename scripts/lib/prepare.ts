@@ -5,7 +5,7 @@ import type { DeviceKind } from '../../core/work/devices';
 import { now } from '../../db/clock';
 import { seedDemo } from '../../db/demo';
 import { addDevice } from '../../db/devices';
-import { shipCriteria } from '../../db/registers';
+import { shipCriteria } from '../../db/criteria';
 import type { Sql } from '../../db/sql';
 import { readWhole, writeWhole } from './files';
 

@@ -26,6 +26,7 @@ export async function programs(dist: string): Promise<void> {
           logThread: join(root, 'src/server/logThread.ts'),
           pictureThread: join(root, 'src/server/pictures/pictureThread.ts'),
           planThread: join(root, 'src/server/planThread.ts'),
+          remainThread: join(root, 'src/server/remainThread.ts'),
           ...Object.fromEntries(devices.map(({ name }) => [name, join(root, 'devices', name, 'main.ts')])),
         },
       },

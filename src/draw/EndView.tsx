@@ -7,9 +7,9 @@ import { midOf, ROUND, saddleDrop } from '../../core/basics/seam';
 import { show } from '../../core/basics/units';
 import type { Zone } from '../../core/models/criteria';
 import { atHour, gapBand, hourOf, sector } from '../../core/models/drawing';
-import { bandHex } from '../../core/models/tint';
+import { bandHex, bandNames, type Film } from '../../core/models/tint';
 import { quartersOf, sameArc, type Peeled } from '../../core/work/run';
-import { BRUSHED, type SeamProps } from './seam';
+import { BRUSHED, type Foretelling, type SeamProps } from './seam';
 import type { Room } from './useBox';
 import { useSeamPress } from './useSeamPress';
 
@@ -112,6 +112,7 @@ export function EndView(p: SeamProps) {
         }
         return <path key={i} d={d} fillRule="evenodd" fill={bandHex(t.zone.startsWith('id') ? film.id : film.od, t.grade.band)} />;
       })}
+      {!mini && p.foretold && <ForetoldRings {...p.foretold} film={film} grading={grading ?? false} />}
       {chosen && (
         <path
           d={sector(C, C, rings[chosen.zone][0] - 1, rings[chosen.zone][1] + 1, chosen.arc.from, chosen.arc.to)}
@@ -187,6 +188,63 @@ export function EndView(p: SeamProps) {
     </svg>
   );
 }
+
+/** Radii of what is foretold: inside within the HAZ, outside beyond it; thinnest film outermost, as it lies beside a weld. */
+const foretoldAt = { inside: [30, 38.5], outside: [82.8, 85.8] } as const;
+
+/** What a model expects, drawn broken: a ring of each word it may be, the likeliest the widest. What is seen is drawn whole. */
+function ForetoldRings({ inside, outside, film, grading }: Foretelling & { film: { id: Film; od: Film }; grading: boolean }) {
+  return (
+    <g fill="none">
+      {(['inside', 'outside'] as const).map((side) => {
+        const told = side === 'inside' ? inside : outside;
+        if (!told) return null;
+        const [inner, outer] = foretoldAt[side];
+        if (side === 'outside') {
+          // No room for a ring a word: its ends and the likeliest follow each other round.
+          const ends = [...new Set([told.words[0], told.likely, told.words.at(-1)])].filter((b) => b !== undefined);
+          const piece = (2 * Math.PI * ((inner + outer) / 2)) / (ends.length * Math.ceil(60 / ends.length));
+          return ends.map((band, i) => (
+            <circle
+              key={band}
+              cx={C}
+              cy={C}
+              r={(inner + outer) / 2}
+              stroke={bandHex(film.od, band)}
+              strokeWidth={outer - inner}
+              strokeDasharray={`${0.8 * piece} ${(ends.length - 0.8) * piece}`}
+              strokeDashoffset={-i * piece}
+            />
+          ));
+        }
+        // A ring a word; the likeliest counts for two.
+        const share = (outer - inner) / (told.words.length + 1);
+        let at: number = inner;
+        return told.words.map((band) => {
+          const wide = share * (band === told.likely ? 2 : 1);
+          at += wide;
+          return (
+            <circle key={band} cx={C} cy={C} r={at - wide / 2} stroke={bandHex(film.id, band)} strokeWidth={wide} strokeDasharray="5 2.2" />
+          );
+        });
+      })}
+      {inside && (
+        <g className={grading ? 'fill-black' : 'fill-base-content'} textAnchor="middle" fontSize="6.5">
+          {['foretold inside', ...rangeLines(inside)].map((t, i) => (
+            <text key={t} x={C} y={C - 7 + 8.5 * i}>
+              {t}
+            </text>
+          ))}
+        </g>
+      )}
+    </g>
+  );
+}
+const rangeLines = ({ words }: NonNullable<Foretelling['inside']>): string[] => {
+  const [low, high] = [words[0], words.at(-1)];
+  if (!low || !high) return [];
+  return low === high ? [bandNames[low].toLowerCase()] : [`${bandNames[low].toLowerCase()} to`, bandNames[high].toLowerCase()];
+};
 
 /** Where a place of the seam lies in a room, px: the picture keeps its shape in the middle of it. */
 export function onClock({ width, height }: Room, at: number, where: Zone | 'joint'): { x: number; y: number } {

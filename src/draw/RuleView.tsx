@@ -6,10 +6,10 @@ import { metresAt, midOf, type Arc, type Seam } from '../../core/basics/seam';
 import { format, type System } from '../../core/basics/units';
 import { zoneNames, type Zone } from '../../core/models/criteria';
 import { gapAlong, RULE_HEIGHT, ruleBands, ruleOf, ruleTicks, type Rule, type RuleBand } from '../../core/models/drawing';
-import { bandHex } from '../../core/models/tint';
+import { bandHex, type Film } from '../../core/models/tint';
 import type { Joint } from '../../core/work/jobs';
 import { quartersOf, sameArc } from '../../core/work/run';
-import { BRUSHED, type SeamProps } from './seam';
+import { BRUSHED, type Foretelling, type SeamProps } from './seam';
 import { useSeamPress } from './useSeamPress';
 import { useBox, type Room } from './useBox';
 
@@ -47,6 +47,7 @@ export function RuleView(p: SeamProps & { seam: Extract<Seam, { kind: 'straight'
           <Joint {...p} seam={seam} rule={rule} />
         </g>
         <path d={`M${rule.left} 20V140M${rule.right} 20V140`} className={line} strokeWidth={mini ? 6 : 2.5} />
+        {!mini && p.foretold && <ForetoldStrips {...p.foretold} film={p.film ?? { id: 'steel-id', od: 'steel-od' }} rule={rule} />}
         {chosen && (
           <rect
             {...span(rule, chosen.arc)}
@@ -175,6 +176,34 @@ function Zones({ film = { id: 'steel-id', od: 'steel-od' }, tints = [], grading,
         return <rect key={i} {...at} fill={bandHex(t.zone.startsWith('id') ? film.id : film.od, t.grade.band)} />;
       })}
     </>
+  );
+}
+
+/** What a model expects, drawn broken beside the HAZ of its side; the likeliest the widest. */
+function ForetoldStrips({ inside, outside, film, rule }: Foretelling & { film: { id: Film; od: Film }; rule: Rule }) {
+  const strip = (told: Foretelling['inside'], side: 'id' | 'od', from: number, to: number) => {
+    if (!told) return null;
+    const share = (to - from) / (told.words.length + 1);
+    let y = from;
+    return told.words.map((band) => {
+      const high = share * (band === told.likely ? 2 : 1);
+      y += high;
+      return (
+        <path
+          key={side + band}
+          d={`M${rule.left} ${y - high / 2}H${rule.right}`}
+          stroke={bandHex(film[side], band)}
+          strokeWidth={Math.abs(high)}
+          strokeDasharray="9 4"
+        />
+      );
+    });
+  };
+  return (
+    <g fill="none">
+      {strip(outside, 'od', 33, 26)}
+      {strip(inside, 'id', 127, 135)}
+    </g>
   );
 }
 

@@ -2,7 +2,7 @@
 import { arcText, placeShort, placeText, ROUND, type Arc, type Seam } from '../../core/basics/seam';
 import type { System } from '../../core/basics/units';
 import { defectNames, zoneNames, type FoundDefect, type Tint, type Zone } from '../../core/models/criteria';
-import { bandNames, type Film } from '../../core/models/tint';
+import { bandNames, type Band, type Film } from '../../core/models/tint';
 import type { Joint } from '../../core/work/jobs';
 import { arcName, type Peeled } from '../../core/work/run';
 
@@ -11,6 +11,10 @@ import { arcName, type Peeled } from '../../core/work/run';
  * they stretch what is chosen.
  */
 export type Pressed = { at: number; zone: Zone | null; on: 'zone' | 'joint' | 'elsewhere'; how: 'down' | 'move' | 'walk' | 'stretch' };
+
+/** The words of a range, thin to thick, and the likeliest of them. */
+export type Foretelling = { inside: Told | null; outside: Told | null };
+type Told = { words: readonly Band[]; likely: Band };
 
 export type SeamProps = {
   seam?: Seam;
@@ -22,6 +26,8 @@ export type SeamProps = {
   film?: { id: Film; od: Film };
   gap?: { narrowAt: number; wideAt: number; narrow?: string; wide?: string } | null;
   tints?: readonly Tint[];
+  /** what tint is foretold, by side: a model's range, drawn broken beside what is seen */
+  foretold?: Foretelling | null;
   defects?: readonly FoundDefect[];
   welded?: number;
   /** a joint welded by arc: what is peeled, what of it is welded; the rest is taped */
@@ -62,6 +68,11 @@ export function seamSaid(p: SeamProps): string {
     ...(peeled?.open.map((a) => `Peeled ${arcName(a, seam)}.`) ?? []),
     ...(peeled?.welded.map((a) => `Welded ${arcName(a, seam)}.`) ?? []),
     ...(p.tints ?? []).map((t) => `${zoneNames[t.zone]}, ${arcText(t.arc, seam, system)}: ${gradeWords(t)}.`),
+    ...(['inside', 'outside'] as const).map((side) => {
+      const told = p.foretold?.[side];
+      const [low, high] = [told?.words[0], told?.words.at(-1)];
+      return told && low && high ? `Foretold ${side}: ${bandNames[low]} to ${bandNames[high]}, likely ${bandNames[told.likely]}.` : '';
+    }),
     ...(p.defects ?? []).map((d) => `${defectNames[d.kind]} ${d.side}, ${arcText(d.arc, seam, system)}.`),
   ];
   return said.filter(Boolean).join(' ') || 'Nothing recorded yet.';

@@ -273,4 +273,17 @@ describe('what became of a mark', () => {
     expect(await queue.outcome(waits.id)).toBe('waiting');
     await settle('run told');
   });
+
+  it('a decision waits for the marks it may stand on, not for those of others, nor for a server that is away', async () => {
+    const [mine, other] = [event('run to be closed'), event('another run')];
+    server.ways.set(other.id, ['away', 'away', 'away', 'away']);
+    await queue.enqueue(mine);
+    await queue.sentFirst(new Set(['run to be closed']));
+    expect(server.streams.get('run to be closed')).toEqual([mine.id]);
+    await queue.enqueue(other);
+    await queue.sentFirst(new Set(['run to be closed']));
+    await queue.sentFirst(new Set(['another run']));
+    expect(await left('another run')).toHaveLength(1);
+    await settle('another run');
+  });
 });

@@ -177,12 +177,26 @@ export async function outcome(id: string, patience = 4000): Promise<Refusal | nu
       return mine.refusal;
     }
     if (Date.now() > until || lastFailed || mine.trouble) return 'waiting';
-    await new Promise<void>((done) => {
-      const stop = onQueue(() => (stop(), done()));
-      setTimeout(() => (stop(), done()), 500);
-    });
+    await heard(500);
   }
 }
+
+/** Waits until what was marked on these streams is saved, as long as the server is there and takes it: a decision may stand on it. */
+export async function sentFirst(streams: { has: (stream: string) => boolean }, patience = 4000): Promise<void> {
+  const until = Date.now() + patience;
+  for (;;) {
+    const mine = (await waiting()).some((w) => streams.has(w.event.stream) && !w.refusal && !w.trouble);
+    if (!mine || lastFailed || Date.now() > until) return;
+    await heard(500);
+  }
+}
+
+/** Until the queue has something to tell, ms at the most. */
+const heard = (most: number): Promise<void> =>
+  new Promise((done) => {
+    const stop = onQueue(() => (stop(), done()));
+    setTimeout(() => (stop(), done()), most);
+  });
 
 /** something new asks to be sent */
 let asked = false;

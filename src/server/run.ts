@@ -7,6 +7,9 @@ import { db } from './db';
 
 export const flowMeterOf = (run: RunState): string | null => run.started.listens?.find((d) => d.kind === 'flow-meter')?.id ?? null;
 
+/** Monitors that listen beside the one the gate goes by. */
+export const besideOf = (run: RunState): string[] => run.started.listens.filter((d) => d.kind === 'oxygen-monitor').map((d) => d.id);
+
 export const NO_RUN = 'There is no such purge.';
 export const runOf = (id: string): Promise<RunState | null> => runState(db(), id);
 

@@ -33,6 +33,8 @@ export type Question = {
   start?: number;
   /** what the arc will wait for */
   ready?: Ready;
+  /** without its forty runs, where they are made elsewhere */
+  bandless?: boolean;
   /** the plan alone, while a drag goes on */
   quick?: boolean;
 };
@@ -112,7 +114,7 @@ const api = {
       fat: p.fat,
     });
     await breathe();
-    if (q.quick || old()) return;
+    if (q.quick || q.bandless || old()) return;
 
     const band = bandOf(q.setup, spaces, q.limit, Math.min(ahead, 2 * horizon), { monitor: q.monitor, start: q.start });
     for (;;) {

@@ -47,7 +47,10 @@ test('one weld from fit-up to record', async ({ page, browser, request }) => {
     await expect(page.getByText(/Off in air by more than 5 %/)).toBeVisible();
     await checkGas(page);
     await expect(page.getByRole('group', { name: /Plan view. Cup 12 with lens.*Bare metal up to/ })).toBeVisible();
+    // What is computed beside comes in above and pushes what is under it: a press waits for it, as a finger would.
+    await expect(page.getByText(/^Foretold inside/)).toBeVisible();
     await page.getByText('By which rules ›').click();
+    await expect(page.locator('summary', { hasText: 'Trailing shield, length it takes' })).toBeVisible();
     const amps = page.locator('summary', { hasText: 'Amps to start with' });
     await expect(amps).toContainText('36to49');
     await amps.click();

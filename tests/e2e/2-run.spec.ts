@@ -93,7 +93,7 @@ test('a frozen monitor and a passed limit call out, here and on the Board, until
   await bay2(request, { state: 'open', fresh: true, speed: 30, lag: 1, fault: 'none' });
   const { welds, run } = await purging(page, { job: 'Turns', spool: 'TU-4', monitor: 'Monitor bay 2' });
   await bay2(request, { state: 'on' });
-  await expect(page.getByText(/Holding for the joint, which is not measured/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Holding for the joint, which is not measured/)).toBeVisible({ timeout: 60_000 });
   await pass(request, 60);
   await expect(page.locator('[data-ready="true"]')).toBeVisible({ timeout: 30_000 });
   await bay2(request, { fault: 'freeze' });

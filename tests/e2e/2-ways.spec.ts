@@ -3,6 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import {
   allBright,
   atPurge,
+  awake,
   bay2,
   be,
   due,
@@ -12,6 +13,7 @@ import {
   pass,
   press,
   startPurge,
+  tell,
   test,
   weldedWithoutPurge,
   type Work,
@@ -153,6 +155,41 @@ test('leaving a stage out wants its reason', async ({ page }) => {
   await press(page, 'Skip it');
   await expect(due(page, 'passivate')).toBeVisible();
   await expect(page.locator('[data-stage="clean"]')).toContainText('Left out: Customer cleans the line whole');
+});
+
+test('where to start: by the shop’s own tools, the finest that takes it off; taken with one press, nothing taken by itself', async ({
+  page,
+}) => {
+  const weld = await toLook(page, { job: 'Ways', spool: 'D-8' });
+  await tell(page.request, weld, 'look.recorded', {
+    ...{ insideBy: 'borescope', insideReachable: true, defects: [], scope: '', lamp: '', lux: null, blind: false, after: [] },
+    tints: [
+      { zone: 'id-bead', arc: { from: 12, to: 12 }, grade: { by: 'band', band: 'bright' }, from: null },
+      { zone: 'id-haz', arc: { from: 12, to: 12 }, grade: { by: 'band', band: 'bright' }, from: null },
+      { zone: 'od-bead', arc: { from: 12, to: 12 }, grade: { by: 'band', band: 'bright' }, from: null },
+      { zone: 'od-haz', arc: { from: 1, to: 11 }, grade: { by: 'band', band: 'bright' }, from: null },
+      { zone: 'od-haz', arc: { from: 11, to: 1 }, grade: { by: 'band', band: 'purple' }, from: null },
+    ],
+  });
+  await page.reload();
+  await awake(page);
+  await press(page, 'Give the verdict');
+  await expect(due(page, 'clean')).toBeVisible();
+  const ladder = page.getByTestId('ladder');
+  // Purple is too thick for a brush without a grit: the pad of 180 is the finest that is left.
+  await expect(ladder).toContainText(/11 to 1 o'clock, purple/);
+  await expect(ladder.getByRole('listitem').first()).toContainText(/Pad S-5, grit 180.*takes it off; Ra .* to .*; a guess/);
+  await expect(ladder).toContainText('Passed over: Brush S-2 (too fine for this tint, a guess).');
+  await expect(ladder).toContainText('try it on a piece, the finest first');
+  // Tools of another metal are not offered at all.
+  await expect(ladder).not.toContainText(/Brush C-9|Brush T-1/);
+  await expect(field(page, 'Method')).toHaveValue('');
+  await ladder.getByRole('button', { name: 'Take Pad S-5, outside' }).click();
+  await expect(field(page, 'Method')).toHaveValue('abrasive');
+  await expect(field(page, 'Side')).toHaveValue('outside');
+  await expect(field(page, 'Tool and its mark').locator('option:checked')).toHaveText('Pad S-5, stainless, grit 180');
+  await ladder.getByText('Before the first disc ›').click();
+  await expect(ladder).toContainText('Around the tube, never along it');
 });
 
 test('what was done that must not be is taken as a deviation, and keeps the record open until it is settled', async ({ page }) => {

@@ -79,16 +79,23 @@ export async function bay2(request: APIRequestContext, settings: Record<string, 
 export const field = (page: Page, label: string): Locator => page.getByLabel(label, { exact: true });
 export const press = (page: Page, name: string): Promise<void> => page.getByRole('button', { name, exact: true }).click();
 
+/** Holds a button as a person does: until it has answered, and again where it moved from under the finger. */
 export async function hold(page: Page, name: string): Promise<void> {
   const button = page.getByRole('button', { name, exact: true });
-  // The panel moves to another stage with the first arc: the button found may be gone by the time it is reached.
+  const held = page.locator('button.held');
   await expect(async () => {
     await expect(button).toBeEnabled({ timeout: 2000 });
     await button.scrollIntoViewIfNeeded({ timeout: 2000 });
     await button.hover({ timeout: 2000 });
+    await page.mouse.down();
+    try {
+      await expect(held).toHaveText(name, { timeout: 1000 });
+    } catch (moved) {
+      await page.mouse.up();
+      throw moved;
+    }
   }).toPass();
-  await page.mouse.down();
-  await page.waitForTimeout(1100);
+  await expect(held).toHaveCount(0);
   await page.mouse.up();
 }
 

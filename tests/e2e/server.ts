@@ -30,7 +30,7 @@ let ending = false;
 function run(name: string, file: string, env: Record<string, string>): Promise<void> {
   const child = spawn(process.execPath, [program(file)], {
     cwd: root,
-    env: { ...process.env, SENTREL_TEST: '1', ...appEnv, ...env },
+    env: { ...process.env, SENTREL_TEST: '1', SENTREL_SWEEP_MS: '3000', ...appEnv, ...env },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   children.set(name, child);

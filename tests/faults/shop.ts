@@ -5,7 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { migrate } from '../../db/migrate';
 import { addPerson } from '../../db/people';
 import { addDevice } from '../../db/devices';
-import { shipCriteria } from '../../db/registers';
+import { shipCriteria } from '../../db/criteria';
 import { connect, type Sql } from '../../db/sql';
 import { appEnv, program } from '../../scripts/lib/built';
 import { freePort, throwawayCluster, type Cluster } from '../../scripts/lib/cluster';

@@ -22,8 +22,9 @@ export const quantitySchema = z.enum([
   'wind',
   'voltage',
   'heat',
+  'roughness',
 ]);
-/** SI inside: m, m², m³, s, m³/s, Pa, A, V, J/m; oxygen in ppm by volume, what is dissolved in water in ppm by weight, temperature in °C, the rest plain numbers. */
+/** SI inside: m, m², m³, s, m³/s, Pa, A, V, J/m, m of Ra; oxygen in ppm by volume, what is dissolved in water in ppm by weight, temperature in °C, the rest plain numbers. */
 export type Quantity = z.infer<typeof quantitySchema>;
 
 export const figureSchema = z.object({

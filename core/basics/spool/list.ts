@@ -108,7 +108,8 @@ function read(text: string, system: System, series: Series | null, given: Size):
     }
     const [word = '', ...rest] = t.text.toLowerCase().split(/\s+/);
     const turn = rest.find((r): r is Turn => turnSchema.safeParse(r).success);
-    const other = rest.filter((r) => r !== turn && r !== '90' && r !== '45').join(' ');
+    const angle = (r: string) => word === 'elbow' && (r === '90' || r === '45');
+    const other = rest.filter((r) => r !== turn && !angle(r)).join(' ');
     const before = seat ? parts.find((p) => p.id === seat?.part) : undefined;
     const here = before && seat ? sizeAt(before, seat.port) : size;
     if (before?.kind === 'cap') wrong(t, 'Nothing goes on after a cap.');

@@ -65,6 +65,11 @@ describe('the spool in one line', () => {
     expect(again).toBe('40 x 1 mm tube: 500 mm, weld, elbow up, weld, 300 mm, nipple up 20 x 1 mm tube x 80 mm, 200 mm');
     expect(read(again)).toMatchObject({ ok: true, joints: ['p2', 'p3'] });
   });
+  // An elbow says 90 or 45 for its angle; on a nipple it is a length like any other.
+  it.each([45, 80, 90])('takes a nipple %d mm long', (side) => {
+    const r = read(`2 in tube: 400, nipple up 1 in tube x ${side}, 200`);
+    expect(r.ok && r.parts.find((p) => p.kind === 'nipple')).toMatchObject({ side: side / 1000 });
+  });
   it('takes a bare number in the unit of the person', () => {
     const r = read('10', 'inch');
     expect(r.ok && r.parts[0]?.kind === 'straight' && r.parts[0].length).toBeCloseTo(0.254, 9);

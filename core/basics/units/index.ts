@@ -63,6 +63,8 @@ const known: Record<Quantity, Unit[]> = {
   voltage: [scaled('V', 1, 'volt', 'volts')],
   /** of a weld: what goes in along each length of it */
   heat: [scaled('kJ/mm', 1e6, 'kj/mm'), scaled('kJ/in', 1e3 / 0.0254, 'kj/in'), scaled('kJ/cm', 1e5, 'kj/cm')],
+  /** Ra of a surface */
+  roughness: [scaled('µm', 1e-6, 'um', 'micron', 'micrometre'), scaled('µin', 0.0254e-6, 'uin', 'microinch')],
 };
 
 /** The unit a bare number is taken in, and figures are shown in. */
@@ -85,6 +87,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     wind: 'mph',
     voltage: 'V',
     heat: 'kJ/in',
+    roughness: 'µin',
   },
   metric: {
     length: 'mm',
@@ -104,6 +107,7 @@ const shown: Record<System, Record<Quantity, string>> = {
     wind: 'm/s',
     voltage: 'V',
     heat: 'kJ/mm',
+    roughness: 'µm',
   },
 };
 
@@ -136,6 +140,7 @@ const words: Record<Quantity, string> = {
   wind: 'a wind',
   voltage: 'a voltage',
   heat: 'a heat input',
+  roughness: 'a roughness',
 };
 const example: Record<Quantity, string> = {
   length: '5/32 in or 4 mm',
@@ -155,6 +160,7 @@ const example: Record<Quantity, string> = {
   wind: '0.5 m/s or 1 mph',
   voltage: '10 V',
   heat: '0.5 kJ/mm or 12 kJ/in',
+  roughness: '0.8 µm or 32 µin',
 };
 
 /**

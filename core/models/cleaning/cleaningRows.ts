@@ -24,7 +24,8 @@ export const productFits = (method: CleaningStep['method'], p: NonNullable<Clean
 export const passivates = (acid: BathStep['acid'], p: BathStep['product']): boolean =>
   !p.hydrofluoric && (p.kind === acid || p.kind === 'gel');
 
-const wantedMark = (s: Situation): 'titanium' | 'stainless' | 'carbon-steel' =>
+/** The mark a tool for these metals carries: iron on titanium or stainless is planted rust. */
+export const wantedMark = (s: Pick<Situation, 'alloys'>): 'titanium' | 'stainless' | 'carbon-steel' =>
   s.alloys.some((a) => alloys[a].family === 'titanium')
     ? 'titanium'
     : s.alloys.every((a) => alloys[a].family === 'carbon')

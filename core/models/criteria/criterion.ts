@@ -7,6 +7,7 @@ import { arcSchema } from '../../basics/seam';
 import { bandNames, bandSchema, type Band } from '../tint';
 import { ruledFactSchema } from './facts';
 import { alloyFamilySchema } from '../../basics/materials';
+import { confidenceSchema, confirmedSchema, limitSchema, measureSchema, sourceSchema } from './measures';
 
 export const zoneSchema = z.enum(['id-bead', 'id-haz', 'od-bead', 'od-haz']);
 export type Zone = z.infer<typeof zoneSchema>;
@@ -86,6 +87,13 @@ export const purgeRulesSchema = z.object({
 export type PurgeRules = z.infer<typeof purgeRulesSchema>;
 
 const perBand = z.partialRecord(bandSchema, outcomeSchema);
+const perZone = z.record(zoneSchema, perBand);
+
+/** What of the inside has to be seen, share of the welds of a line; more once one was rejected. */
+const insideSeenSchema = z.object({ share: z.number().min(0).max(1), afterReject: z.number().min(0).max(1) });
+
+/** Who stood for something, when, and why; the name as it was then. */
+const stoodForSchema = z.object({ by: z.uuid(), name: z.string().max(80), when: z.iso.datetime(), why: z.string().min(3).max(300) });
 
 export const criterionSchema = z.object({
   id: z.string().min(1).max(40),
@@ -94,11 +102,14 @@ export const criterionSchema = z.object({
   /** what it is for, and what it is not */
   about: z.string(),
   source: z.string(),
-  confidence: z.enum(['high', 'medium', 'low']),
+  /** low: a template, to be copied and stood for before it decides; shop: a copy that somebody of the shop stands for */
+  confidence: confidenceSchema,
   families: z.array(alloyFamilySchema).min(1),
   purge: purgeRulesSchema,
   /** band to outcome for each zone; a band not listed is for the engineer */
-  zones: z.record(zoneSchema, perBand),
+  zones: perZone,
+  /** the same after cleaning; left out: only bright is left, everything else is cleaned again */
+  after: perZone.optional(),
   /** own words of the scheme for a band */
   words: z.partialRecord(bandSchema, z.string()),
   /** numbers of the user's own printed guide, lowest best: up to `accept`, up to `clean`, above that re-weld */
@@ -110,6 +121,27 @@ export const criterionSchema = z.object({
   highLowMost: z.number().positive().max(1).optional(),
   /** a gas hold is cut short when it is shorter than asked by more than this, s; a hand's slowness where the scheme says nothing */
   holdShortBy: z.number().min(0).max(600).optional(),
+  /** what may be measured and still be accepted, on top of what has no size; beyond it `defects` says what follows */
+  measures: z.array(measureSchema).max(20).optional(),
+  /** how often a weld may be welded again; left out: not said */
+  rewelds: z.number().int().min(0).max(9).optional(),
+  /** what of the inside has to be seen; left out: of every weld */
+  insideSeen: insideSeenSchema.optional(),
+  /** finish to restore after cleaning: Ra at most, m, and in words */
+  finish: z.object({ ra: z.number().positive().max(5e-5).nullable(), words: z.string().max(120) }).optional(),
+  /** where each limit comes from, and how far it can be relied on */
+  sources: z.partialRecord(limitSchema, sourceSchema).optional(),
+  /** clauses a named person looked up in an edition; only these are ever printed */
+  confirmed: z.partialRecord(limitSchema, confirmedSchema).optional(),
+  /** the shipped scheme a shop's own was copied from */
+  from: z.object({ id: z.string().max(40), version: z.number().int().positive() }).nullish(),
+  /** who made this version of a shop's own, and why */
+  made: stoodForSchema.optional(),
+  /** what is looser than the shipped scheme, by its key in compare.ts, with who stood for it first */
+  loosened: z
+    .array(stoodForSchema.extend({ at: z.string().max(80), version: z.number().int().positive() }))
+    .max(200)
+    .optional(),
   /** what follows the look */
   cleaning: z.enum(['always', 'when-tinted', 'never']),
   passivation: z.enum(['always', 'when-cleaned', 'never']),

@@ -3,7 +3,7 @@
  * `rules` what is wrong, `advice` what helps, `thumb` what the trade says by heart, `course` how the whole goes from gas on to gas off.
  */
 export { type Curve, entering, plainBody, predict } from './predict';
-export { type Band, type BandCurve, bandOf, curveAt, neverShare, sequencePoint } from './band';
+export { type Band, type BandCurve, bandOf, curveAt, neverShare, sequencePoint, uncheckedParts, unknownsOf } from './band';
 export { planOf } from './plan';
 export { type AirLayer, airLayer, airLeft, AIR_FROM, layerPpm } from './layer';
 export { type Headline, headlineOf, shortly, weighed } from './headline';

@@ -19,8 +19,8 @@ export const OXYGEN_MOST = { value: 250_000, says: 'More than 25 %: air holds 20
 export const meets = (ppm: number, step: number, limitPpm: number): boolean =>
   step <= limitPpm / 10 ? ppm <= limitPpm : ppm + step <= limitPpm;
 
-/** As declared by its maker, ppm: one step of the display, one standard deviation of the noise, top of the scale. */
-export type Declared = { resolution: number; noise: number; top: number };
+/** As declared by its maker, ppm: one step of the display, one standard deviation of the noise, top of the scale; s to 90 % of a step. */
+export type Declared = { resolution: number; noise: number; top: number; t90?: number | undefined };
 
 export type SensorState = {
   state: 'good' | 'steady' | 'frozen' | 'dropped' | 'drifting' | 'saturated' | 'fault' | 'none';

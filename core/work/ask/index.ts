@@ -5,7 +5,9 @@
 import { z } from 'zod';
 import { answerHeat, heatAnswer, heatExample, heatQuestion } from './heat';
 import { answerPurge, purgeAnswer, purgeExample, purgeQuestion } from './purge';
+import { answerRemaining, remainingAnswer, remainingExample, remainingQuestion } from './remaining';
 import { answerCover, answerShield, coverAnswer, coverExample, coverQuestion, shieldAnswer, shieldExample, shieldQuestion } from './shield';
+import { answerTint, tintAnswer, tintExample, tintQuestion } from './tint';
 import { Unanswerable } from './unanswerable';
 
 type Subject = { about: string; question: z.ZodType; answer: z.ZodType; example: unknown; ask: (q: never) => unknown };
@@ -39,10 +41,27 @@ export const subjects: Record<string, Subject> = {
     example: shieldExample,
     ask: answerShield,
   },
+  remaining: {
+    about: 'how long a purge that runs still takes at vent and joint, by what was read of it, whether it gets there, and what stays',
+    question: remainingQuestion,
+    answer: remainingAnswer,
+    example: remainingExample,
+    ask: answerRemaining,
+  },
+  tint: {
+    about: 'what tint to expect inside or outside before the arc, as a range of words, and what a graded coupon teaches of it',
+    question: tintQuestion,
+    answer: tintAnswer,
+    example: tintExample,
+    ask: answerTint,
+  },
 };
 
+export { setupAsked } from './purge';
 export type { HeatAnswer } from './heat';
 export type { PurgeAnswer } from './purge';
+export type { RemainingAnswer } from './remaining';
+export type { TintAnswer } from './tint';
 export type { CoverAnswer, ShieldAnswer } from './shield';
 
 export type Asked = { ok: true; answer: unknown } | { ok: false; error: { at: string; text: string } };

@@ -14,7 +14,7 @@ import {
   type Setup,
 } from '../../models/setup';
 import { closingOf } from '../../models/closing';
-import { spacesOf } from '../../models/network';
+import { spacesOf, type Spaces } from '../../models/network';
 import { gasSchema } from '../../basics/gases';
 import { one, setupOf, setupOfBody } from '../shapes';
 import { Unanswerable } from './unanswerable';
@@ -158,16 +158,22 @@ export function setupAsked(q: Question): Setup {
   return { ...s, inlets: s.inlets.map((i) => ({ ...i, ...said(q.inlet) })), vents: s.vents.map((v) => ({ ...v, ...said(q.vent) })) };
 }
 
-const rangeOf = (t: { value: number | null; low: number | null; high: number | null } | undefined): z.infer<typeof range> | null =>
-  !t || t.value === null ? null : { value: t.value, low: t.low, high: t.high };
-
-/** @throws Unanswerable */
-export function answerPurge(q: Question): PurgeAnswer {
+/** The set-up that is asked about and what of it is purged. @throws Unanswerable where nothing can be */
+export function purgeAsked(q: Question): { setup: Setup; spaces: Spaces } {
   const setup = setupAsked(q);
   const spaces = spacesOf(setup);
   const [fault] = spaces.faults;
   if (fault) throw new Unanswerable(q.setup ? 'setup' : 'list', `${fault.at}: ${fault.text}`);
   if (totalFlow(setup) <= 0) throw new Unanswerable('flow', 'Without flow nothing is purged.');
+  return { setup, spaces };
+}
+
+const rangeOf = (t: { value: number | null; low: number | null; high: number | null } | undefined): z.infer<typeof range> | null =>
+  !t || t.value === null ? null : { value: t.value, low: t.low, high: t.high };
+
+/** @throws Unanswerable */
+export function answerPurge(q: Question): PurgeAnswer {
+  const { setup, spaces } = purgeAsked(q);
   const p = predict(setup, spaces, q.limit, FINE);
   const plug = p.mesh.total / totalFlow(setup);
   const band = runThrough(bandOf(setup, spaces, q.limit, horizonOf(p.times.joint, p.times.vent, plug)));

@@ -14,7 +14,7 @@ import {
   type TypedForm,
   type Values,
 } from '../../basics/fields';
-import { cleanMethodNames, judgeCleaning, type Breach, type CleanMethod, type Situation } from '../../models/cleaning';
+import { cleanMethodNames, judgeCleaning, toolSchema, type Breach, type CleanMethod, type Situation } from '../../models/cleaning';
 import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
 import type { Cleaned } from './body';
 
@@ -100,7 +100,7 @@ export const cleanSaid = (v: Given, s: Situation): Cleaned => ({
   method: v.method,
   side: v.side,
   metalTemperature: v.temperature,
-  tool: v.tool && { id: v.tool.id, label: v.tool.label, tool: v.tool.body },
+  tool: v.tool && { id: v.tool.id, label: v.tool.label, tool: toolSchema.parse(v.tool.body) },
   product: v.product && { id: v.product.id, label: v.product.label, product: v.product.body },
   dwell: v.dwell,
   rinse: pickles(v.method) ? rinseOf(v) : null,

@@ -16,6 +16,7 @@ import { cleanWithin } from './form';
 import type { Cleaned } from './body';
 
 export * from './form';
+export { cleanPlan, rungsOf } from './plan';
 export type { Cleaned } from './body';
 
 const first = z.object({

@@ -26,6 +26,8 @@ export const newDeviceSchema = z.object({
   resolution: z.number('What is one step of its display?').min(0).max(10_000).default(1),
   noise: z.number('How much does it flicker, one standard deviation?').min(0).max(10_000).default(1),
   top: z.number('Where does its scale end?').positive().max(1_000_000).default(OXYGEN_MOST.value),
+  /** s to 90 % of a step; null where nobody said */
+  t90: z.number('How many seconds does it take to 90 %?').positive().max(600).nullable().default(null),
 });
 
 export type NewDevice = z.infer<typeof newDeviceSchema>;
@@ -40,6 +42,7 @@ export type DeviceRow = {
   resolution: number;
   noise: number;
   top: number;
+  t90: number | null;
   revoked: boolean;
   /** on a purge that runs */
   busy: boolean;

@@ -1,5 +1,5 @@
 /** What the registration of a device asks, in the units of who registers it. */
-import { choice, number, when, words, type TypedForm, type Values } from '../../basics/fields';
+import { choice, number, optional, when, words, type TypedForm, type Values } from '../../basics/fields';
 import { unitOf, type System } from '../../basics/units';
 import { deviceKindNames, type DeviceKind, type NewDevice } from './card';
 
@@ -26,6 +26,10 @@ export const deviceForm = {
   resolution: when(shows, number('Step of its display', { most: 10_000, says: 'What is one step of its display?' })),
   noise: when(shows, number('How much it flickers', { most: 10_000, says: 'How much does it flicker, one standard deviation?' })),
   top: when(shows, number('Top of its scale', { least: 1e-9, most: 1_000_000, says: 'Where does its scale end?' })),
+  t90: when(
+    (f) => isKind(f, 'oxygen-monitor'),
+    optional(number('Seconds to 90 % of a step', { least: 0.5, most: 600, says: 'How many seconds does it take to 90 %?' })),
+  ),
 };
 
 /** What stands in the form of a kind from the start, in the units of the form: as most of that kind declare. */
@@ -33,12 +37,12 @@ export const declaredMost = (kind: DeviceKind): Record<'resolution' | 'noise' | 
   kind === 'flow-meter' ? { resolution: '0.1', noise: '0.05', top: '30' } : { resolution: '1', noise: '1.5', top: '250000' };
 
 export function deviceSaid(
-  { kind, name, station, place, resolution, noise, top }: Values<typeof deviceForm>,
+  { kind, name, station, place, resolution, noise, top, t90 }: Values<typeof deviceForm>,
   system: System,
 ): Partial<NewDevice> & Pick<NewDevice, 'kind' | 'name'> {
   const { one } = shownIn(kind, system) ?? { one: 1 };
   return {
-    ...{ kind, name, station, place: place ?? '' },
+    ...{ kind, name, station, place: place ?? '', t90: t90 ?? null },
     ...(resolution !== null && noise !== null && top !== null && { resolution: resolution * one, noise: noise * one, top: top * one }),
   };
 }

@@ -1,5 +1,6 @@
 /** What was brushed before somebody looked is no colour as welded: an earlier look stands for it, and where there is none it is unknown. */
-import type { Tint } from '../../models/criteria';
+import type { Seam } from '../../basics/seam';
+import { lay, type Tint } from '../../models/criteria';
 
 export type Brushed = { inside: boolean; outside: boolean };
 
@@ -20,4 +21,24 @@ export function asWelded(tints: readonly Tint[], brushed: Brushed, before: reado
       return [t.grade.by === 'unseen' ? t : { ...t, grade: { by: 'brushed' } }];
     }),
   ];
+}
+
+/**
+ * What is left on sides that had been cleaned when they were graded. A colour that merely still stands there as it was graded as welded is not
+ * said anew.
+ * @param before as graded as welded @param already what was said to be left before
+ */
+export function afterBrush(
+  tints: readonly Tint[],
+  brushed: Brushed,
+  before: readonly Tint[],
+  already: readonly Tint[],
+  seam: Seam,
+): Tint[] {
+  const key = ({ zone, arc, grade }: Tint) => JSON.stringify([zone, arc.from, arc.to, grade]);
+  const known = new Set(before.map(key));
+  const said = tints.filter(
+    (t) => t.grade.by !== 'unseen' && brushed[t.zone.startsWith('id') ? 'inside' : 'outside'] && !known.has(key(t)),
+  );
+  return said.reduce<Tint[]>((left, t) => lay(left, t, seam), [...already]);
 }

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import {
   defectNames,
   gradeWords,
+  isWeldedOut,
   judge,
   outcomeNames,
   outcomeSchema,
@@ -11,6 +12,7 @@ import {
   type Criterion,
   type Finding,
   type FoundDefect,
+  type LineSeen,
   type Outcome,
   type Tint,
 } from '../../models/criteria';
@@ -22,7 +24,7 @@ import type { InsideBy } from './form';
 
 export { differences, type Difference } from './differences';
 export { guideForm, insideByNames, insideIsSeen, lightForm, sizeForm, type InsideBy } from './form';
-export { asWelded } from './brushed';
+export { afterBrush, asWelded } from './brushed';
 
 export type Look = {
   insideBy: InsideBy;
@@ -35,9 +37,11 @@ export type Look = {
   lux: number | null;
   /** graded without having seen what others had said of it */
   blind: boolean;
+  /** what was still seen where a side had been cleaned before; empty where none had */
+  after: Tint[];
 };
 /** What nobody has to say of a look. */
-export const LOOK_UNSAID = { scope: '', lamp: '', lux: null, blind: false } as const;
+export const LOOK_UNSAID = { scope: '', lamp: '', lux: null, blind: false, after: [] as Tint[] };
 const first = z.object({
   insideBy: z.enum(['direct', 'borescope', 'blind', 'not-seen']),
   tints: z.array(one.tint).max(200),
@@ -45,30 +49,29 @@ const first = z.object({
   insideReachable: z.boolean(),
 });
 const second = first.extend({ defects: z.array(two.defect).max(100) });
+const third = second.extend({
+  insideBy: seven.insideBy,
+  tints: z.array(seven.tint).max(200),
+  defects: z.array(seven.defect).max(100),
+  scope: z.string().max(40),
+  lamp: z.string().max(60),
+  lux: z.number().min(0).max(200_000).nullable(),
+  blind: z.boolean(),
+});
 export const lookRecorded = define<Look>()({
   stream: 'weld',
   decision: false,
   versions: [
     version(first, (b) => b),
-    version(second, (b): Look => ({ ...b, ...LOOK_UNSAID })),
-    version(
-      second.extend({
-        insideBy: seven.insideBy,
-        tints: z.array(seven.tint).max(200),
-        defects: z.array(seven.defect).max(100),
-        scope: z.string().max(40),
-        lamp: z.string().max(60),
-        lux: z.number().min(0).max(200_000).nullable(),
-        blind: z.boolean(),
-      }),
-      (b): Look => b,
-    ),
+    version(second, (b) => ({ ...b, ...LOOK_UNSAID })),
+    version(third, (b): Look => ({ ...b, after: [] })),
+    version(third.extend({ after: z.array(seven.tint).max(200) }), (b): Look => b),
   ],
 });
 
 /** Why these stretches cannot be of this seam; empty when they can. */
 export const lookRefusals = (b: Look, { seam }: { seam: Seam }): string[] => [
-  ...new Set([...b.tints, ...b.defects].map((x) => arcRefusal(x.arc, seam)).filter((no) => no !== null)),
+  ...new Set([...b.tints, ...b.after, ...b.defects].map((x) => arcRefusal(x.arc, seam)).filter((no) => no !== null)),
 ];
 
 export type VerdictGiven = { look: string; criterion: { id: string; version: number }; outcome: Outcome; reasons: string[] };
@@ -88,18 +91,22 @@ export function verdictRefusals(
   b: VerdictGiven,
   look: (Look & { event: string }) | null,
   criterion: Criterion,
-  { seam, wall }: { seam: Seam; wall: number },
+  around: { seam: Seam; wall: number; rewelds: number; line?: LineSeen | undefined },
   findings: readonly Finding[],
 ): string[] {
   if (!look || b.look !== look.event) return ['The look this verdict rests on is no longer the newest. Open the weld again.'];
   if (b.criterion.id !== criterion.id || b.criterion.version !== criterion.version)
     return ['The criterion of this weld is another. Open the weld again.'];
-  const v = judge(criterion, { ...look, seam, wall }, findings);
+  const v = judge(criterion, { ...look, ...around }, findings);
   if (v.outcome === 'incomplete') return [`The look is incomplete: ${v.missing.join('; ')}.`];
   // A person may be stricter than the criterion, never milder; only "refer" is for a person to settle.
   const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
   if (v.outcome !== 'refer' && rank(b.outcome) < rank(v.outcome))
     return ['A verdict milder than the criterion needs another criterion, not another verdict.'];
+  if (b.outcome === 'reweld' && isWeldedOut(criterion, around))
+    return [
+      `Welded again ${around.rewelds} times already, and ${criterion.id} version ${criterion.version} allows no more: cut out, or refer.`,
+    ];
   return [];
 }
 
@@ -116,6 +123,7 @@ export function tellLook(b: Look, reader: Reader): Line {
       ...(b.lamp || b.lux !== null ? [`Light: ${[b.lamp, b.lux === null ? '' : `${b.lux} lux`].filter(Boolean).join(', ')}`] : []),
       ...(b.blind ? ["Graded without seeing another's answer"] : []),
       ...b.tints.map((t) => `${zoneNames[t.zone]}, ${where(t.arc)}: ${grade(t)}${t.from ? `, by line ${t.from.line} of a picture` : ''}`),
+      ...b.after.map((t) => `After cleaning, ${zoneNames[t.zone].toLowerCase()}, ${where(t.arc)}: ${grade(t)}`),
       ...b.defects.map(
         (d) =>
           `${defectNames[d.kind]}, ${d.side}, ${where(d.arc)}${d.size ? `: ${sizeWords(d.size, wall, system)}` : ''}${d.picture ? ', with a picture' : ''}`,

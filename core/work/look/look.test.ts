@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { ROUND, WHOLE } from '../../basics/seam';
 import { allowedText, gradeOutcome, judge, limitSide, mostAllowed, shipped, type Criterion, type Tint } from '../../models/criteria';
 import type { Band } from '../../models/tint';
-import { asWelded, differences } from './index';
+import { afterBrush, asWelded, differences } from './index';
 
 const criterion = (id: string) => shipped.find((c) => c.id === id) as Criterion;
 const titanium = shipped.find((c) => c.families.includes('titanium')) as Criterion;
@@ -42,6 +42,28 @@ describe('brushed before anybody looked', () => {
       if (worst.some((o) => o === 'reweld' || o === 'cut-out' || o === 'refer')) expect(got, c.id).toBe('refer');
       else if (worst.includes('clean')) expect(got, c.id).not.toBe('accept');
     }
+  });
+});
+
+describe('what is left after cleaning', () => {
+  const [outside, before] = [{ inside: false, outside: true }, [tint('od-haz', 'gold'), tint('id-haz', 'straw')]];
+  it('is what was graded anew on the side that was cleaned, and not what merely still stands there', () => {
+    expect(afterBrush(before, outside, before, [], ROUND)).toEqual([]);
+    expect(afterBrush([tint('od-haz', 'pale-straw'), tint('id-haz', 'bright')], outside, before, [], ROUND)).toEqual([
+      tint('od-haz', 'pale-straw'),
+    ]);
+    expect(afterBrush([{ ...tint('od-haz', 'gold'), grade: { by: 'unseen' } }], outside, before, [], ROUND)).toEqual([]);
+  });
+  it('stands until it is graded again, and the newest covers what it touches', () => {
+    const left = [tint('od-haz', 'straw'), tint('od-bead', 'bright')];
+    expect(afterBrush(before, outside, before, left, ROUND)).toEqual(left);
+    const again = afterBrush([tint('od-haz', 'bright', { from: 12, to: 6 })], outside, before, left, ROUND);
+    expect(again).toEqual([
+      tint('od-haz', 'straw', { from: 6, to: 12 }),
+      tint('od-bead', 'bright'),
+      tint('od-haz', 'bright', { from: 12, to: 6 }),
+    ]);
+    expect(afterBrush(left, outside, before, left, ROUND)).toEqual(left);
   });
 });
 

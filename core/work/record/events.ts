@@ -8,7 +8,7 @@ import type { Look, VerdictGiven } from '../look';
 import type { Bath, Rinse, Tested } from '../passivate';
 import type { Closed, Settled, Skipped } from '../release';
 import type { PictureRead, Taken } from '../pictures';
-import type { Answered, Ended, Logged, Marked, Planned, Retired, Started } from '../run';
+import type { Answered, Ended, Foretold, Logged, Marked, Planned, Retired, Started } from '../run';
 import type { TorchSetup } from '../torch';
 import type { Welded } from '../welded';
 
@@ -40,6 +40,7 @@ export type Bodies = {
   'run.logged': Logged;
   'run.ended': Ended;
   'run.retired': Retired;
+  'run.foretold': Foretold;
   'run.corrected': Corrected;
 };
 export type EventType = keyof Bodies;

@@ -159,7 +159,7 @@ describe('what a criterion makes of it', () => {
   it('titanium whose arc burned in air is not accepted by any press of bright', () => {
     const v = judge(TI, seen, inAir);
     expect(v.outcome).toBe('cut-out');
-    expect(v.reasons).toContain('Arc struck at 208 869 ppm, limit 50 ppm while welding. TI-A version 2: cut out.');
+    expect(v.reasons).toContain('Arc struck at 208 869 ppm, limit 50 ppm while welding. TI-A version 3: cut out.');
   });
   it('a first version is silent on the purge: it says so, and refers', () => {
     const v = judge(by('TI-A', shipped), seen, inAir);
@@ -168,7 +168,7 @@ describe('what a criterion makes of it', () => {
   });
   it('what is only noted stands in the reasons and changes nothing', () => {
     const v = judge(by('PIPE-clean'), seen, [{ fact: 'not-measured', text: 'Oxygen not measured when the arc was struck' }]);
-    expect([v.outcome, v.reasons[0]]).toEqual(['accept', 'Oxygen not measured when the arc was struck. PIPE-clean version 2: noted.']);
+    expect([v.outcome, v.reasons[0]]).toEqual(['accept', 'Oxygen not measured when the arc was struck. PIPE-clean version 3: noted.']);
   });
   it('every shipped scheme says something of every fact; a fact never makes a verdict milder', () => {
     for (const c of current) expect(Object.keys(c.facts ?? {}).sort()).toEqual([...ruledFactSchema.options].sort());

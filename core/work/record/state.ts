@@ -2,7 +2,7 @@
  * The state of a weld: its events, lifted and corrected, and the purges it used. Facts fold in the order of their time, those of one
  * moment in the order of the record; decisions fold in the order of the record, each while what it rests on still stands.
  */
-import type { Criterion, Outcome } from '../../models/criteria';
+import { afterCleaning, type Criterion, type Outcome } from '../../models/criteria';
 import { clock, timed } from '../../basics/units';
 import { asWelded } from '../look';
 import { shownIn } from '../pictures';
@@ -228,7 +228,7 @@ function settle(s: WeldState, criterion: Criterion, again: number): void {
   const welded = s.arcs.length > 0 && s.arcs.every((a) => a.off !== null);
   const held = runsNow.length > 0 && runsNow.every((r) => leftBehind(r, s.id));
   const cleanDue = criterion.cleaning === 'always' || (criterion.cleaning === 'when-tinted' && outcome === 'clean') || outcome === 'clean';
-  const cleaned = cleanedRightly(s);
+  const cleaned = cleanedRightly(s) && !isLeft(s, criterion);
   const passivateDue = criterion.passivation === 'always' || (criterion.passivation === 'when-cleaned' && s.cleans.length > 0);
   s.done = {
     fitup: s.fitup !== null,
@@ -244,6 +244,12 @@ function settle(s: WeldState, criterion: Criterion, again: number): void {
   const order: Stage[] = ['fitup', 'gas', 'setup', 'purge', 'weld', 'look', 'clean', 'passivate', 'record'];
   s.due = s.out ? (s.done.record ? null : 'record') : (order.find((stage) => !s.done[stage]) ?? null);
 }
+
+/** Colour that was still seen after the newest cleaning. */
+const isLeft = (s: WeldState, c: Criterion): boolean =>
+  s.look !== null &&
+  s.look.at > (s.cleans.at(-1)?.at ?? Infinity) &&
+  s.look.after.some((t) => t.grade.by === 'band' && afterCleaning(c, t.zone, t.grade.band) !== 'accept');
 
 /** Dams, tape and diffusers of the runs: what went in, what came out, and whether that is known and equal. */
 export function dams(s: WeldState): Dams {

@@ -1,4 +1,6 @@
 /** What lists, thumbnails and the Board show of welds: always derived from the events, never believed over them. */
+import { unseenShare, type Zone } from '../../models/criteria';
+import { insideIsSeen } from '../look';
 import { shareOf, type BoardCylinder, type BoardRun } from '../run';
 import type { Stage } from '../stages';
 import { waitsFor } from './lines';
@@ -15,6 +17,8 @@ export type WeldSummary = {
   design: WeldState['design'];
   gap: { narrowAt: number; wideAt: number } | null;
   tints: NonNullable<WeldState['look']>['tints'];
+  /** was the inside truly seen all round? */
+  insideSeen: boolean;
   purge: NonNullable<WeldState['plan']>['setup'] | null;
   cup: number | null;
   /** who fitted it up, and welds it; null before that */
@@ -22,6 +26,8 @@ export type WeldSummary = {
   /** share of the round that has been welded: by the quarters that were peeled, or 1 once the arcs are off */
   welded: number;
 };
+
+const insideZones: readonly Zone[] = ['id-bead', 'id-haz'];
 
 export const summarise = (s: WeldState): WeldSummary => ({
   waits: waitsFor(s),
@@ -32,6 +38,7 @@ export const summarise = (s: WeldState): WeldSummary => ({
   design: s.design,
   gap: s.fitup && { narrowAt: s.fitup.gapNarrow.at, wideAt: s.fitup.gapWide.at },
   tints: s.look?.tints ?? [],
+  insideSeen: s.look !== null && insideIsSeen(s.look.insideBy) && insideZones.every((z) => unseenShare(s.look?.tints ?? [], z) === 0),
   purge: s.plan?.setup ?? null,
   cup: s.setup?.cup ?? null,
   welder: s.fitup?.welder ?? null,

@@ -25,12 +25,14 @@ import {
   purgePlanned,
   runAnswered,
   runEnded,
+  runForetold,
   runLogged,
   runMarked,
   runRetired,
   runStarted,
   tellAnswered,
   tellEnded,
+  tellForetold,
   tellLogged,
   tellMarked,
   tellPlanned,
@@ -39,7 +41,7 @@ import {
 } from '../run';
 import { setupRecorded, tellTorch } from '../torch';
 import { tellWelded, weldedRecorded, weldedRefusals, type Welded } from '../welded';
-import type { Criterion } from '../../models/criteria';
+import type { Criterion, LineSeen } from '../../models/criteria';
 import type { Bodies, EventType } from './events';
 import { weldFindings } from './findings';
 import { openDeviations } from './deviations';
@@ -48,8 +50,10 @@ import { dams, type WeldState } from './state';
 /** A subject's row. `refuse` gives reasons that speak against recording this on the weld as it stands; facts of the arc have none. */
 type Row<D extends EventDef> = D & {
   tell: (body: BodyOfDef<D>, reader: Reader) => Line;
-  refuse?: (body: BodyOfDef<D>, s: WeldState, criterion: Criterion) => string[];
+  refuse?: (body: BodyOfDef<D>, s: WeldState, criterion: Criterion, around: Around) => string[];
 };
+/** What is known beside the weld: the other welds of its line, where somebody counted them. */
+export type Around = { line?: LineSeen };
 const row = <D extends EventDef>(def: D, more: Omit<Row<D>, keyof EventDef>): Row<D> => ({ ...def, ...more });
 
 const tellCorrection = (b: Bodies['weld.corrected']): Line => ({
@@ -70,7 +74,8 @@ export const eventTypes = {
   'look.recorded': row(lookRecorded, { tell: tellLook, refuse: (b: Look, s) => lookRefusals(b, s.design) }),
   'verdict.given': row(verdictGiven, {
     tell: tellVerdict,
-    refuse: (b: VerdictGiven, s, c) => verdictRefusals(b, s.look, c, { seam: s.design.seam, wall: s.design.size.wall }, weldFindings(s, c)),
+    refuse: (b: VerdictGiven, s, c, { line }) =>
+      verdictRefusals(b, s.look, c, { seam: s.design.seam, wall: s.design.size.wall, rewelds: s.rewelds, line }, weldFindings(s, c)),
   }),
   'clean.recorded': row(cleanRecorded, { tell: tellClean }),
   'passivate.started': row(passivateStarted, { tell: tellBath }),
@@ -86,6 +91,7 @@ export const eventTypes = {
   'run.logged': row(runLogged, { tell: tellLogged }),
   'run.ended': row(runEnded, { tell: tellEnded }),
   'run.retired': row(runRetired, { tell: tellRetired }),
+  'run.foretold': row(runForetold, { tell: tellForetold }),
   'run.corrected': row(runCorrected, { tell: tellCorrection }),
 } satisfies { [T in EventType]: EventDef<Bodies[T]> & { tell: (body: Bodies[T], reader: Reader) => Line } };
 
@@ -95,9 +101,14 @@ export const isEventType = (t: string): t is EventType => Object.hasOwn(eventTyp
 export const versionOf = (type: EventType): number => newest(eventTypes[type]);
 
 /** Why something makes no sense on a weld as it stands; empty when nothing speaks against it. */
-export function refusals<T extends EventType>({ type, body }: { type: T; body: Bodies[T] }, s: WeldState, criterion: Criterion): string[] {
-  const { refuse } = eventTypes[type] as { refuse?: (body: Bodies[T], s: WeldState, criterion: Criterion) => string[] };
-  return refuse ? refuse(body, s, criterion) : [];
+export function refusals<T extends EventType>(
+  { type, body }: { type: T; body: Bodies[T] },
+  s: WeldState,
+  criterion: Criterion,
+  around: Around = {},
+): string[] {
+  const { refuse } = eventTypes[type] as { refuse?: (body: Bodies[T], s: WeldState, criterion: Criterion, around: Around) => string[] };
+  return refuse ? refuse(body, s, criterion, around) : [];
 }
 
 /** An event as a line of the story: what a printed record says of it. */

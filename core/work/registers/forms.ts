@@ -21,6 +21,7 @@ import { containers, gasNames, meterNames, type Gas, type Meter } from '../../ba
 import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
 import type { System } from '../../basics/units';
 import type { Product, Tool } from '../../models/cleaning';
+import { toolKinds, wayOf, type ToolKind } from '../../models/ladder';
 import { backingNames } from '../../models/need';
 import { processNames } from '../../models/passes';
 import { cups } from '../../models/shield';
@@ -140,17 +141,26 @@ const gasLot = (system: System) =>
     ({ supplyPpm, frostPoint, ...b }) => ({ ...b, supply: supplyPpm, frost: frostPoint }),
   );
 
+const turned = (f: TypedForm) => wayOf((f['kind'] || 'pad') as ToolKind) === 'machine';
 const tool = entry(
   'tool',
   {
     label: asMarked('Name'),
     what: words('What it is', { most: 80 }),
+    kind: optional(choice<ToolKind>('Kind', toolKinds, { empty: '' })),
     metal: choice<Tool['metal']>('Marked for', ['stainless', 'titanium', 'carbon-steel', 'aluminium', 'unmarked'], { empty: null }),
     grit: optional(number('Grit, if any', { least: 1, whole: true, says: 'A whole number, such as 120.' })),
+    bore: optional(quantity('length', 'Narrowest bore it goes into', { most: 2, zero: false, hint: 'empty: it is used outside only' })),
+    ra: optional(quantity('roughness', 'Ra it leaves, measured', { most: 5e-5, zero: false, hint: 'empty: by the chart of its grit' })),
+    takes: optional(quantity('roughness', 'Metal it takes in a pass', { most: 1e-3, hint: 'where somebody measured it' })),
+    rpm: when(
+      turned,
+      optional(number('Rated speed, turns a minute', { least: 1, most: 100_000, whole: true, says: 'As it stands on it.' })),
+    ),
   },
   {},
-  ({ what, metal, grit }) => ({ what, metal, grit }),
-  (b) => b,
+  ({ what, metal, grit, kind, ra, takes, bore, rpm }) => ({ what, metal, grit, kind, ra, takes, bore, ratedRpm: rpm ?? null }),
+  ({ ratedRpm, ...b }) => ({ ...b, rpm: ratedRpm }),
 );
 
 const product = (system: System) =>

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { productSchema, toolSchema } from '../../models/cleaning';
 import { cylinderSchema, gasSchema, meterSchema } from '../../basics/gases';
 import { alloySchema } from '../../basics/materials';
+import { toolKindSchema } from '../../models/ladder';
 import { backingSchema } from '../../models/need';
 import { processSchema } from '../../models/passes';
 import { kitSchema } from '../../models/setup';
@@ -61,6 +62,18 @@ export const gasBodySchema = z.object({
   frostPoint: z.number().min(-100).max(20).nullable().default(null),
 });
 
+/** A tool as it is picked for a step of the ladder; what nobody said of it is null. */
+export const toolBodySchema = toolSchema.extend({
+  kind: toolKindSchema.nullable().default(null),
+  /** Ra it leaves as the shop has measured it, and metal it takes in a pass, m */
+  ra: z.number().positive().max(5e-5).nullable().default(null),
+  takes: z.number().min(0).max(1e-3).nullable().default(null),
+  /** narrowest bore it goes into, m; null: outside only */
+  bore: z.number().positive().max(2).nullable().default(null),
+  /** turns a minute that stand on it */
+  ratedRpm: z.number().int().positive().max(100_000).nullable().default(null),
+});
+
 /** A cup as it hangs by the torch: with its lens, and screens that can be laid upon it. */
 export const cupBodySchema = z
   .object({
@@ -100,7 +113,7 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('heat'), label, expires, body: heatBodySchema }),
   z.object({ kind: z.literal('wps'), label, expires, body: wpsBodySchema }),
   z.object({ kind: z.literal('gas'), label, expires, body: gasBodySchema }),
-  z.object({ kind: z.literal('tool'), label, expires, body: toolSchema }),
+  z.object({ kind: z.literal('tool'), label, expires, body: toolBodySchema }),
   z.object({ kind: z.literal('product'), label, expires, body: productSchema }),
   z.object({ kind: z.literal('kit'), label, expires, body: kitSchema }),
   z.object({ kind: z.literal('cylinder'), label, expires, body: cylinderSchema }),

@@ -5,6 +5,7 @@
 import { STALE_AFTER, type SensorState } from '../../models/sensor';
 import type { Reading } from './gate';
 import { timed } from '../../basics/units';
+import type { Happened } from './remains';
 import type { RunState } from './state';
 import type { AlarmKind } from './told';
 
@@ -45,6 +46,7 @@ function silence(readings: readonly Reading[], from: number, now: number): { sin
 /**
  * @param readings of the run, oldest first @param heldFrom since when they are all there, ms; the start of the run when left out
  * @param sensor what is to be thought of the monitor now
+ * @param happened what the readings say happened that nobody marked
  * @param dryIn s until the cylinder has run out at the present flow; null when that is not known
  * @param now ms
  */
@@ -56,7 +58,15 @@ export function alarmsOf(
     dryIn,
     now,
     heldFrom = run.startedAt,
-  }: { readings: readonly Reading[]; sensor: SensorState; dryIn: number | null; now: number; heldFrom?: number },
+    happened = null,
+  }: {
+    readings: readonly Reading[];
+    sensor: SensorState;
+    dryIn: number | null;
+    now: number;
+    heldFrom?: number;
+    happened?: Happened | null;
+  },
 ): Alarm[] {
   const alarms: Alarm[] = [];
   const answered = (kind: AlarmKind) => run.answers[kind] ?? 0;
@@ -91,6 +101,9 @@ export function alarmsOf(
     if ((state === 'frozen' || state === 'drifting' || (state === 'saturated' && run.phase !== 'open')) && answered(state) < (since ?? now))
       alarms.push({ kind: state, since: since ?? now, upTo: now, on: true, text });
   }
+  // What the readings say happened, until someone has seen to it.
+  if (happened && happened.at > answered('happened'))
+    alarms.push({ kind: 'happened', since: happened.at, upTo: now, on: happened.on, text: happened.text });
   const lastBottle = run.marks.findLast((m) => m.mark === 'bottle')?.at ?? run.startedAt;
   if (dryIn !== null && dryIn < DRY_SOON && answered('dry') < lastBottle)
     alarms.push({

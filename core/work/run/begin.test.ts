@@ -15,7 +15,17 @@ const setup = startingSetup(two);
 const criterion = shipped.find((c) => c.id === 'House-MP') as Criterion;
 const id = (n: number) => `0197f000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const device: DeviceRow = {
-  ...{ id: id(1), kind: 'oxygen-monitor', name: 'Monitor', place: 'vent', station: 'bay 2', resolution: 1, noise: 1.5, top: 250_000 },
+  ...{
+    id: id(1),
+    kind: 'oxygen-monitor',
+    name: 'Monitor',
+    place: 'vent',
+    station: 'bay 2',
+    resolution: 1,
+    noise: 1.5,
+    top: 250_000,
+    t90: null,
+  },
   ...{ revoked: false, busy: false, lastSeen: null, refused: 0, cell: 'zirconia', sampleFlow: 1e-5, calibratedOn: null },
 };
 const plan: Plan = {
@@ -32,6 +42,17 @@ const taken = (b: unknown) => readSaid(runStarted, newest(runStarted), JSON.pars
 describe('a purge that begins', () => {
   it('is taken by the record as it stands, with a monitor and without', () => {
     expect(taken(begun(wish))).toMatchObject({ ok: true });
+    // A second monitor listens with the place and the quickness of its card; what is no monitor has neither.
+    const beside = { ...device, id: id(7), name: 'Second', place: 'joint', t90: 9 };
+    const pedal = { ...device, id: id(8), name: 'Pedal', kind: 'foot-switch' as const, place: '' };
+    const both = taken(begun({ ...wish, listens: [beside, pedal] }));
+    expect(both).toMatchObject({ ok: true, said: { device: { declared: { resolution: 1, noise: 1.5, top: 250_000 } } } });
+    expect(both.ok && both.said).toMatchObject({
+      listens: [
+        { id: id(7), kind: 'oxygen-monitor', place: 'joint', declared: { t90: 9 } },
+        { id: id(8), label: 'Pedal', kind: 'foot-switch' },
+      ],
+    });
     const clock = { ...wish, device: null, waits: readyBy(criterion.purge, false) };
     expect(taken(begun(clock))).toMatchObject({ ok: true });
     expect(begun(clock)).toMatchObject({ device: null, station: '' });

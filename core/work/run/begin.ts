@@ -2,6 +2,7 @@
 import { choice, number, several, words } from '../../basics/fields';
 import type { Criterion } from '../../models/criteria';
 import type { Backing } from '../../models/need';
+import type { Declared } from '../../models/sensor';
 import { clockGate, jointLag, type Plan, type Ready } from '../../models/purge';
 import { startingSetup, type Setup } from '../../models/setup';
 import type { DeviceRow } from '../devices';
@@ -63,6 +64,8 @@ export function shorterWait(setup: Setup, plan: Plan, waits: Ready): { rule: num
   return waits.by === 'clock' && seconds !== null && model !== null && model < seconds ? { rule: seconds, model } : null;
 }
 
+const declaredBy = ({ resolution, noise, top, t90 }: DeviceRow): Declared => ({ resolution, noise, top, ...(t90 !== null && { t90 }) });
+
 export function begun({ plan, device, place, because, waits, criterion, ...w }: Wish): Begin {
   const less = because === '' ? null : shorterWait(w.setup, plan, waits);
   const { low, value, high } = plan.joint;
@@ -74,10 +77,13 @@ export function begun({ plan, device, place, because, waits, criterion, ...w }: 
     shorter: less ? because : null,
     device: device && {
       ...{ id: device.id, label: device.name },
-      declared: { resolution: device.resolution, noise: device.noise, top: device.top },
+      declared: declaredBy(device),
     },
     band: low !== null && value !== null && high !== null ? { low, value, high } : null,
-    listens: w.listens.map((d) => ({ id: d.id, label: d.name, kind: d.kind })),
+    listens: w.listens.map((d) => ({
+      ...{ id: d.id, label: d.name, kind: d.kind },
+      ...(d.kind === 'oxygen-monitor' && (d.place === 'vent' || d.place === 'joint') && { place: d.place, declared: declaredBy(d) }),
+    })),
     cylinder: w.cylinder && { id: w.cylinder.id, label: w.cylinder.label },
     station: device?.station ?? '',
   };

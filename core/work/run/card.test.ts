@@ -26,8 +26,8 @@ const summary = (over: Partial<RunSummary> = {}): RunSummary => ({
   welds: ['a'],
   ...over,
 });
-const card = (s: RunSummary, gate = gateOf(), seconds = 60, alarms: BoardRun['alarms'] = []) =>
-  runCard({ summary: s, gate, alarms }, T0 + 50_000, T0 + seconds * 1000);
+const card = (s: RunSummary, gate = gateOf(), seconds = 60, alarms: BoardRun['alarms'] = [], remains: BoardRun['remains'] = null) =>
+  runCard({ summary: s, gate, alarms, remains }, T0 + 50_000, T0 + seconds * 1000);
 
 describe('a running purge on the Board', () => {
   it('fills: the model says from when to when, and says so when it was wrong', () => {

@@ -1,6 +1,8 @@
 /** What the Board shows of a running purge: its word, its big counter, what comes next and when. Time is passed in. */
 import type { Gate } from './gate';
-import { clock } from '../../basics/units';
+import { clock, type System } from '../../basics/units';
+import { readyIn, remainsWords, type Remains } from './remains';
+import { LATE } from './spans';
 import type { RunState } from './state';
 import type { BoardRun, RunSummary } from './summary';
 
@@ -26,10 +28,10 @@ export function phaseWord({ phase, openedBy, closing }: Pick<RunState, 'phase' |
 }
 
 /** What comes next, and when it is expected, ms; null when it waits for a hand. A model's time is a span. */
-type Next = { text: string; from: number | null; until: number | null };
+type Next = { text: string; from: number | null; until: number | null; open?: boolean; estimate?: boolean };
 
 /** @param made ms, when the gate was worked out */
-function nextEvent(s: RunSummary, gate: Gate, made: number): Next {
+function nextEvent(s: RunSummary, gate: Gate, made: number, remains: Remains | null, system: System): Next {
   const hand = (text: string): Next => ({ text, from: null, until: null });
   switch (s.phase) {
     case 'open':
@@ -46,15 +48,20 @@ function nextEvent(s: RunSummary, gate: Gate, made: number): Next {
     const at = made + gate.left * 1000;
     return { text: gate.by === 'clock' ? 'Ready by the clock' : 'Ready, limit held', from: at, until: at };
   }
+  const ready = remains && readyIn(remains, made);
+  if (ready)
+    return { text: 'Ready', estimate: true, from: made + ready.low * 1000, until: made + ready.high * 1000, open: ready.high > LATE };
+  if (remains && remains.answer.state !== 'before' && remains.answer.state !== 'stale') return hand(remainsWords(remains, made, system));
   if (s.fillingSince !== null && s.band)
     return { text: 'Limit reached, by the model', from: s.fillingSince + s.band.low * 1000, until: s.fillingSince + s.band.high * 1000 };
   return hand(gate.text);
 }
 
-function expected({ from, until }: Next, since: number | null, now: number): string {
+function expected({ from, until, open, estimate }: Next, since: number | null, now: number): string {
   if (from === null || until === null) return '';
   const left = (ms: number) => clock((ms - now) / 1000);
   if (from === until) return `in ${left(from)}`;
+  if (estimate) return `in ${left(from)}${open ? ' or more' : ` to ${left(until)}`}, an estimate`;
   return now > until ? `late: model said by ${clock((until - (since ?? now)) / 1000)}` : `in ${left(from)} to ${left(until)}`;
 }
 
@@ -70,11 +77,12 @@ export type RunCardView = {
 
 /** @param made ms, when the Board's data were worked out; `now` is later */
 export function runCard(
-  { summary: s, gate, alarms }: Pick<BoardRun, 'summary' | 'gate' | 'alarms'>,
+  { summary: s, gate, alarms, remains }: Pick<BoardRun, 'summary' | 'gate' | 'alarms' | 'remains'>,
   made: number,
   now: number,
+  system: System = 'metric',
 ): RunCardView {
-  const next = nextEvent(s, gate, made);
+  const next = nextEvent(s, gate, made, remains, system);
   const [since, of] =
     s.phase === 'welding' && s.arcSince !== null
       ? [s.arcSince, 'arc on']

@@ -62,4 +62,37 @@ export { cell, runCsv, type FlowReading } from './csv';
 export { summariseRun, supplyOf, type BoardCylinder, type BoardRun, type RunSummary } from './summary';
 export { footHeldOf, footOf, footWaits, HELD_PRESS, tacksWanted } from './foot';
 export { HOLD_LONGER } from './longer';
-export { type Estimate, readyEstimate } from './estimate';
+export {
+  AFTER,
+  believed,
+  besideWords,
+  doesNotFall,
+  fillOf,
+  floorWords,
+  flowsOf,
+  happenedOf,
+  isFresh,
+  LONGEST_FILL,
+  monitorsOf,
+  readyIn,
+  remainsWords,
+  type Fill,
+  type Happened,
+  type Remains,
+  type ShopPriors,
+} from './remains';
+export {
+  foretoldSchema,
+  heldBy,
+  runForetold,
+  sayingNames,
+  scoreOf,
+  tellForetold,
+  type Foretold,
+  type Said,
+  type Saying,
+  type Score,
+} from './foretold';
+export { foretoldOf } from './replay';
+export { spanWords } from './spans';
+export { shopScore, type Offer, type ShopScore } from './shopScore';

@@ -8,6 +8,7 @@ import { totalFlow } from '../../models/setup';
 import { believable, sensorState, STALE_AFTER, type SensorState } from '../../models/sensor';
 import { alarmsOf, type Alarm } from './alarms';
 import { gate, type Gate, type Reading } from './gate';
+import type { Happened } from './remains';
 import type { RunState } from './state';
 import type { BoardCylinder } from './summary';
 
@@ -53,13 +54,14 @@ export type RunNow = {
 /**
  * @param readings those wanted, or more, oldest first
  * @param cylinder what the purge draws from; null when that is not kept
- * @param now ms
+ * @param now ms @param happened what the readings say happened that nobody marked
  */
 export function runNow(
   run: RunState,
   readings: readonly Reading[],
   cylinder: Omit<BoardCylinder, 'id' | 'label'> | null,
   now: number,
+  happened: Happened | null = null,
 ): RunNow {
   const { rules, device, planned, place, monitorChecked, backing, setup, jointLag } = run.started;
   const spans = readingsWanted(run, now);
@@ -97,7 +99,7 @@ export function runNow(
     ppm: fresh && device !== null && believed ? last.ppm : null,
     holdSeconds,
     holdLeft: run.holdSince === null ? null : Math.max(0, holdSeconds - (now - run.holdSince) / 1000),
-    alarms: alarmsOf(run, { readings: wanted, sensor, dryIn: supply?.dryIn ?? null, now, heldFrom: recent }),
+    alarms: alarmsOf(run, { readings: wanted, sensor, dryIn: supply?.dryIn ?? null, now, heldFrom: recent, happened }),
     supply,
   };
 }

@@ -22,7 +22,7 @@ export type Started = {
   /** the plan's time to the limit at the joint, P10, median and P90, s */
   band: { low: number; value: number; high: number } | null;
   /** flow meter, foot switch, current clamp: what else this purge listens to */
-  listens: (Named & { kind: DeviceKind })[];
+  listens: (Named & { kind: DeviceKind; place?: 'vent' | 'joint' | undefined; declared?: Declared | undefined })[];
   /** the bay, as the Board shows it */
   station: string;
   /** what the gas is drawn from; null when that is not kept, undefined in the first version, which did not say */
@@ -78,6 +78,15 @@ const third = second.extend({
   shorter: z.string().trim().min(3).max(200).nullable(),
 });
 
+/** A second monitor may listen, at a place of its own; a cell may declare how quick it is. */
+const declared = one.declared.extend({ t90: z.number().positive().max(600).optional() });
+const fourth = third.extend({
+  device: one.named.extend({ declared: declared.optional() }).nullable(),
+  listens: z
+    .array(one.named.extend({ kind: one.deviceKind, place: z.enum(['vent', 'joint']).optional(), declared: declared.optional() }))
+    .max(8),
+});
+
 export const runStarted = define<Started>()({
   stream: 'run',
   decision: false,
@@ -99,6 +108,7 @@ export const runStarted = define<Started>()({
     // Whether they held for the joint, and whether they waited less than the rule, the first two could not say.
     version(second, (b) => ({ jointLag: 0, shorter: null, ...b, setup: setupOf(b.setup) })),
     version(third, (b): Started => ({ ...b, setup: setupOf(b.setup) })),
+    version(fourth, (b): Started => ({ ...b, setup: setupOf(b.setup) })),
   ],
 });
 
@@ -116,6 +126,7 @@ export function tellStarted(b: Started): Line {
           ]
         : []),
       `${b.device ? `${b.device.label} at the ${b.place}${b.monitorChecked ? '' : ', not checked this shift'}` : 'By the clock, oxygen not measured'}; limit ${b.rules.startPpm} ppm to start, ${b.rules.weldPpm} ppm while welding`,
+      ...b.listens.flatMap((d) => (d.kind === 'oxygen-monitor' && d.place ? [`Beside it ${d.label} at the ${d.place}`] : [])),
       ...(b.cylinder ? [`Gas from ${b.cylinder.label}`] : []),
       `${b.countIn} dams, tapes and diffusers in`,
     ],

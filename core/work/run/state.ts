@@ -1,6 +1,7 @@
 /** A purge run as a state machine over its events. Time is in the events; nothing here reads a clock. */
 import type { Read } from '../event';
 import { timed } from '../../basics/units';
+import type { Foretold } from './foretold';
 import type { Started } from './started';
 import { HOLD_LONGER } from './longer';
 import { nothingPeeled, peel, shareOf, tapeBack, weldOpen, type Peeled } from './tape';
@@ -24,7 +25,8 @@ export type RunEvent =
   | Read<'run.answered', Answered>
   | Read<'run.logged', Logged>
   | Read<'run.ended', Ended>
-  | Read<'run.retired', Retired>;
+  | Read<'run.retired', Retired>
+  | Read<'run.foretold', Foretold>;
 
 export type Phase = 'filling' | 'open' | 'welding' | 'between' | 'holding' | 'done' | 'abandoned';
 
@@ -85,6 +87,8 @@ export type RunState = {
   incidents: Incident[];
   /** its raw readings were put away: what is left of them */
   retired: Retired | null;
+  /** what was foretold of it and what came; null until it ended, or where nothing was measured */
+  foretold: Foretold | null;
   contradictions: string[];
 };
 
@@ -172,6 +176,7 @@ export function foldRun(
     correctedAt,
     incidents: [],
     retired: null,
+    foretold: null,
     contradictions: [],
   };
   let told = { seq: 0, id: null as string | null };
@@ -193,6 +198,7 @@ export function foldRun(
     } else if (e.type === 'run.answered') s.answers[e.body.alarm] = Math.max(s.answers[e.body.alarm] ?? 0, ms(e.body.upTo));
     else if (e.type === 'run.logged') s.logs.push({ ...e.body, event: e.id });
     else if (e.type === 'run.retired') s.retired = e.body;
+    else if (e.type === 'run.foretold') s.foretold = e.body;
     else if (e.type === 'run.marked') {
       if (e.seq > told.seq) told = { seq: e.seq, id: e.id };
       take(s, e, when, newest);

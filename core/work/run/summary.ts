@@ -2,6 +2,7 @@
 import type { Cylinder, CylinderReading, Draw } from '../../basics/gases';
 import type { Alarm } from './alarms';
 import type { Gate, Reading } from './gate';
+import type { Remains } from './remains';
 import type { RunState } from './state';
 import type { Started } from './started';
 
@@ -51,6 +52,8 @@ export type BoardRun = {
   /** the readings of the last minutes, few enough to draw small */
   recent: Reading[];
   alarms: Alarm[];
+  /** how long it still takes, learnt from its readings; null where nothing says it */
+  remains: Remains | null;
 };
 
 /** A cylinder, what the last look found, and what has drawn from it since. */

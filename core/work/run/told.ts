@@ -111,7 +111,7 @@ export const runMarked = define<Marked>()({
 });
 
 /** What a purge calls for until someone answers. */
-export type AlarmKind = 'over' | 'lost' | 'frozen' | 'drifting' | 'saturated' | 'dry';
+export type AlarmKind = 'over' | 'lost' | 'frozen' | 'drifting' | 'saturated' | 'dry' | 'happened';
 export const alarmNames: Record<AlarmKind, string> = {
   over: 'Over the limit while welding',
   lost: 'No reading',
@@ -119,6 +119,7 @@ export const alarmNames: Record<AlarmKind, string> = {
   drifting: 'Reading drifts',
   saturated: 'Monitor at the top of its scale',
   dry: 'Gas runs out',
+  happened: 'Something happened',
 };
 /** `upTo`: what had been seen of it when it was answered. */
 export type Answered = { alarm: AlarmKind; upTo: string };
@@ -128,6 +129,10 @@ export const runAnswered = define<Answered>()({
   versions: [
     version(
       z.object({ alarm: z.enum(['over', 'lost', 'frozen', 'drifting', 'saturated', 'dry']), upTo: z.iso.datetime() }),
+      (b): Answered => b,
+    ),
+    version(
+      z.object({ alarm: z.enum(['over', 'lost', 'frozen', 'drifting', 'saturated', 'dry', 'happened']), upTo: z.iso.datetime() }),
       (b): Answered => b,
     ),
   ],

@@ -16,7 +16,7 @@ type Props = { run: BoardRun; welds: readonly BoardWeld[]; made: number; now: nu
 
 export function Bay({ run, welds, made, now, system, wall = false }: Props) {
   const s = run.summary;
-  const { word, tone, counter, next, when } = runCard(run, made, now);
+  const { word, tone, counter, next, when } = runCard(run, made, now, system);
   const fresh = run.last !== null && now - run.last.at <= STALE_AFTER * 1000;
   const inHand = run.welds.find((w) => w.id === s.at) ?? run.welds[0];
   const others = run.welds.filter((w) => w.id !== inHand?.id);

@@ -3,11 +3,12 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { gasNames, meterState, type Gas } from '../../../core/basics/gases';
 import { checksOf, itemsOf, type Check, type NewCheck, type Prices, type RegisterItem } from '../../../core/work/registers';
 import { show, type System } from '../../../core/basics/units';
-import type { BoardCylinder } from '../../../core/work/run';
+import type { BoardCylinder, ShopScore } from '../../../core/work/run';
 import { ReaderUnits } from '../kit/reader';
 import { useNow } from '../kit/useNow';
 import { request, type Refusal } from '../post';
 import { TakeBack } from './check';
+import { Foretelling } from './Foretelling';
 import { CylinderCard } from './CylinderCard';
 import { MeterCard } from './MeterCard';
 import { MonitorCardView, type MonitorCard } from './MonitorCard';
@@ -23,6 +24,8 @@ type Props = {
   prices: Prices | null;
   running: Running[];
   supplies: BoardCylinder[];
+  /** what was foretold of purges and what came */
+  foretold: ShopScore;
   system: System;
   now: number;
   /** checks that are kept and cannot be read here */
@@ -31,7 +34,7 @@ type Props = {
 
 export default listening(GasPlace);
 
-function GasPlace({ registers, checks: first, monitors, prices, running, supplies, system, now: made, unread: first_ }: Props) {
+function GasPlace({ registers, checks: first, monitors, prices, running, supplies, foretold, system, now: made, unread: first_ }: Props) {
   const now = useNow(made);
   const [checks, setChecks] = useState(first);
   const [unread, setUnread] = useState(first_);
@@ -130,8 +133,11 @@ function GasPlace({ registers, checks: first, monitors, prices, running, supplie
           </Shelf>
         </div>
         <div className="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[2fr_1fr]">
-          <Released running={running} system={system} />
-          <PriceForm prices={prices} system={system} />
+          <Foretelling first={foretold} system={system} />
+          <div className="space-y-6">
+            <Released running={running} system={system} />
+            <PriceForm prices={prices} system={system} />
+          </div>
         </div>
       </div>
     </ReaderUnits>

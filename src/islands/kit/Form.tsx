@@ -31,6 +31,8 @@ export type View<T extends Table> = {
   typed: TypedForm;
   read: Partial<Values<T>>;
   set: (name: keyof T & string, typed: Typed) => void;
+  /** what was refused, over the button: for whoever puts it elsewhere than at the end */
+  bar: ReactNode;
 };
 
 type Props<T extends Table> = {
@@ -48,6 +50,8 @@ type Props<T extends Table> = {
   label: string;
   /** how the button looks, where recording is more than that */
   look?: string;
+  /** the children put the button where it belongs */
+  own?: boolean;
   /** one row with its button at the end */
   row?: boolean;
   /** begins again once it was taken; a row does, unless it keeps what stands in it */
@@ -66,6 +70,7 @@ export function Form<T extends Table>({
   onWrong,
   label,
   look = 'btn-primary px-6',
+  own = false,
   row = false,
   again = row,
   className,
@@ -94,7 +99,20 @@ export function Form<T extends Table>({
   );
   const now = form.watch();
   const put: (name: string, value: Typed, how: { shouldValidate: boolean; shouldDirty: boolean }) => void = form.setValue;
+  const { isSubmitting } = form.formState;
+  const button = (style: string) => (
+    <button type="submit" className={`btn min-h-12 ${style}`} disabled={isSubmitting}>
+      {isSubmitting ? 'Saving' : label}
+    </button>
+  );
+  const bar = (
+    <div className="record-bar space-y-2">
+      <RefusalNote refusal={refusal} />
+      {button(look)}
+    </div>
+  );
   const view: View<T> = {
+    bar,
     typed: now,
     read: readSoFar(table, now, system),
     set: (name, value) => put(name, value, { shouldValidate: form.formState.isSubmitted, shouldDirty: true }),
@@ -115,12 +133,6 @@ export function Form<T extends Table>({
     return found !== undefined;
   });
   const fields = typeof children === 'function' ? children(view) : children;
-  const { isSubmitting } = form.formState;
-  const button = (style: string) => (
-    <button type="submit" className={`btn min-h-12 ${style}`} disabled={isSubmitting}>
-      {isSubmitting ? 'Saving' : label}
-    </button>
-  );
   return (
     <Tables value={{ table, across: across as unknown as readonly Across<Table>[], system, id }}>
       <FormProvider {...form}>
@@ -136,10 +148,7 @@ export function Form<T extends Table>({
           ) : (
             <>
               {fields}
-              <div className="record-bar space-y-2">
-                <RefusalNote refusal={refusal} />
-                {button(look)}
-              </div>
+              {!own && bar}
             </>
           )}
         </form>

@@ -11,11 +11,18 @@ export type PurgeCourse = { plan: Plan; band: Band | null; filling: Filling | nu
 
 /**
  * @param setup null where nothing is to be asked
+ * @param bandless without its forty runs, where they are made elsewhere
  * @returns what is there so far; null until something is, 'none' where the spool as it stands cannot be purged
  */
-export function usePlanOnce(setup: Setup | null, limit: number, system: System, ready: Ready): PurgeCourse | 'none' | null {
+export function usePlanOnce(
+  setup: Setup | null,
+  limit: number,
+  system: System,
+  ready: Ready,
+  bandless = false,
+): PurgeCourse | 'none' | null {
   const [seen, setSeen] = useState<{ key: string; is: PurgeCourse } | null>(null);
-  const key = JSON.stringify([setup, limit, ready]);
+  const key = JSON.stringify([setup, limit, ready, bandless]);
   const wrong = useMemo(() => setup !== null && spacesOf(setup).faults.length > 0, [key]);
   useEffect(() => {
     if (setup === null || wrong) return;
@@ -26,12 +33,13 @@ export function usePlanOnce(setup: Setup | null, limit: number, system: System, 
       if (a.kind === 'plan') {
         filling = a.filling;
         setSeen({ key, is: { plan: a.plan, band: null, filling } });
+        if (bandless) raw.terminate();
       }
       if (a.kind !== 'band') return;
       setSeen({ key, is: { plan: a.plan, band: a.band, filling } });
       raw.terminate();
     };
-    api.ask(1, { setup, limit, system, ready }, Comlink.proxy(hear)).catch((e: unknown) => {
+    api.ask(1, { setup, limit, system, ready, bandless }, Comlink.proxy(hear)).catch((e: unknown) => {
       console.error('The purge model stopped:', e);
     });
     return () => raw.terminate();

@@ -7,11 +7,12 @@ import type { System } from '../../../core/basics/units';
 import {
   alarmNames,
   footWaits,
-  readyEstimate,
+  remainsWords,
   targets,
   type BoardCylinder,
   type Cue,
   type RunState,
+  type ShopPriors,
   type Target,
 } from '../../../core/work/run';
 import { HoldButton } from '../kit/HoldButton';
@@ -40,12 +41,13 @@ type Props = {
   supplies: BoardCylinder[];
   spoolWelds: SpoolWeld[];
   system: System;
+  priors: ShopPriors;
   now: number;
 };
 
 export default listening(BenchPage);
 
-function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: Props) {
+function BenchPage({ record: first, place, supplies, spoolWelds, system, priors, now }: Props) {
   const hand = useRecord(first, place.id, now);
   const { state, live } = hand;
   const [mounted, setMounted] = useState(false);
@@ -67,6 +69,7 @@ function BenchPage({ record: first, place, supplies, spoolWelds, system, now }: 
           numberOf={numberOf}
           seamOf={seamIn(spoolWelds)}
           system={system}
+          priors={priors}
           madeAt={now}
           leave={`/welds/${place.id}`}
           onEnded={() => setEnded(true)}
@@ -102,6 +105,7 @@ function Bench({
   numberOf,
   seamOf,
   system,
+  priors,
   madeAt,
   leave,
   onEnded,
@@ -113,6 +117,7 @@ function Bench({
   numberOf: (weld: string) => string;
   seamOf: (weld: string | null) => Seam;
   system: System;
+  priors: ShopPriors;
   madeAt: number;
   leave: string;
   onEnded: () => void;
@@ -124,6 +129,7 @@ function Bench({
     madeAt,
     supplies,
     seamOf,
+    priors,
   });
   const { view, gate, mark, undo, end, answer, sensor, refusal, countOut, setCountOut, readings } = inHand;
   // Under the hood nobody reads, and nothing can be done about a reading that is missing: it is said at arc off, with what to do.
@@ -176,16 +182,8 @@ function Bench({
   const note = sensor.state === 'steady' || sensor.state === 'drifting' ? sensor.text : null;
   const { rules, place, backing } = run.started;
   const limit = run.phase === 'welding' ? rules.weldPpm : rules.startPpm;
-  const filling = run.phase === 'filling' && run.fillingSince !== null && gate.by === 'monitor' && inHand.ppm !== null;
-  const hold = rules.holdSeconds + Math.max(rules.jointHoldSeconds, place === 'vent' ? run.started.jointLag : 0);
-  const ready = filling
-    ? readyEstimate(
-        readings.filter((r) => r.at >= (run.fillingSince ?? 0)),
-        rules.startPpm,
-        hold,
-        inHand.now,
-      )
-    : null;
+  const remains = run.phase === 'filling' && !gate.ready ? inHand.remains : null;
+  const remain = remains ? remainsWords(remains, inHand.now, system) : '';
   const gasOnly = new Set(['look', 'bottle', 'dam-out', 'grind', 'hold', 'refill']);
   const others = targets(run, seamOf(run.at)).filter(
     (t) => !(t.mark === foot?.mark && t.weld === foot.weld) && (backing === 'purge' || !gasOnly.has(t.mark)),
@@ -196,7 +194,7 @@ function Bench({
   const beside = endable ? [] : others.slice(0, 2);
   const more = others.filter((t) => !beside.includes(t));
   const nameOf = (t: Target) => (t.mark === 'move' && t.weld ? `Next weld ${numberOf(t.weld)}` : t.label);
-  const glances = { run, state, hand: inHand, ready, system };
+  const glances = { run, state, hand: inHand, remains, system };
   const finish = async (how: 'done' | 'abandoned') => {
     await end(how);
     onEnded();
@@ -258,7 +256,7 @@ function Bench({
             <svg viewBox="0 0 36 36" className="w-8 shrink-0 fill-base-content" aria-hidden>
               <path d="M0 2h18l18 16l-18 16h-18l16 -16z" />
             </svg>
-            <span data-testid="next">{view.line}</span>
+            <span data-testid="next">{remain ? `${remain} ${view.line.replace(/^Filling\. /, '')}` : view.line}</span>
           </p>
           {sheet === 'marks' && (
             <div role="group" aria-label="Other marks" className="grid shrink-0 grid-cols-2 gap-2 px-4 pt-2 md:grid-cols-4">

@@ -1,6 +1,6 @@
 /** What a glance needs beside the figure: the joint with its tape and what is welded, and a few numbers of the set-up. */
 import type { WeldState } from '../../../core/work/record';
-import type { Estimate, RunState } from '../../../core/work/run';
+import { doesNotFall, readyIn, spanWords, type Remains, type RunState } from '../../../core/work/run';
 import { clock, show, type System } from '../../../core/basics/units';
 import { totalFlow } from '../../../core/models/setup';
 import { filmsOf } from '../../../core/models/tint';
@@ -9,12 +9,13 @@ import { coolingOf } from '../../../core/work/torch';
 import { arcOut, legOf } from './Cooling';
 import type { RunInHand } from './useRun';
 
-type Props = { run: RunState; state: WeldState; hand: RunInHand; ready: Estimate | 'still' | null; system: System };
+type Props = { run: RunState; state: WeldState; hand: RunInHand; remains: Remains | null; system: System };
 
 /** By name and figure, what matters now first. */
-export function glance({ run, state, hand, ready, system }: Props): [string, string][] {
+export function glance({ run, state, hand, remains, system }: Props): [string, string][] {
   const { gate, view, now, supply, holdSeconds } = hand;
   const { rules, backing, setup } = run.started;
+  const ready = remains && readyIn(remains, now);
   const arc = run.arcs.at(-1);
   const welding = run.phase === 'welding';
   const gas = backing === 'purge';
@@ -31,11 +32,15 @@ export function glance({ run, state, hand, ready, system }: Props): [string, str
         ? null
         : gate.left !== null && gate.left > 0
           ? clock(gate.left)
-          : ready === 'still'
-            ? 'does not fall'
-            : ready
-              ? `${clock(ready.low)} to ${clock(ready.high)}`
-              : null,
+          : remains?.answer.state === 'rising'
+            ? doesNotFall(remains.answer)
+              ? 'does not fall'
+              : 'rises'
+            : remains?.answer.wont
+              ? 'will not reach'
+              : ready
+                ? spanWords(ready)
+                : null,
     ],
     ['arc', arc ? clock(((arc.off ?? now) - arc.on) / 1000) : null],
     leg

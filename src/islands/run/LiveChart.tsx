@@ -2,8 +2,9 @@
 import { memo } from 'react';
 import { areaOf, pathOf, traceOf, traceScale, traceX, traceY, type TraceFrame } from '../../../core/models/drawing';
 import type { BandCurve } from '../../../core/models/purge';
-import type { Estimate, Reading } from '../../../core/work/run';
-import { clock, show, type System } from '../../../core/basics/units';
+import { isFresh, readyIn, spanWords, type Reading } from '../../../core/work/run';
+import type { RemainsSeen } from './useRemains';
+import { show, type System } from '../../../core/basics/units';
 import { useBox } from '../../draw/useBox';
 
 type Props = {
@@ -14,20 +15,22 @@ type Props = {
   /** of the place that is measured, in s after `since` */
   band: BandCurve | null;
   since: number | null;
-  /** s from now without the hold */
-  estimate: Estimate | null;
+  /** what is foretold from now on; null where nothing is */
+  remains: RemainsSeen | null;
   words: string;
 };
 
 const [BACK, AHEAD] = [180_000, 120_000];
 const [LEFT, FOOT] = [58, 26];
+/** Words that lie on a band stay readable. */
+const ON_BAND = { paintOrder: 'stroke', stroke: 'var(--color-base-100)', strokeWidth: 5, strokeLinejoin: 'round' } as const;
 
 /** Drawn anew when what it shows has changed, not with every tick of the page. */
-export const LiveChart = memo(function LiveChart({ readings, now, limit, system, band, since, estimate, words }: Props) {
+export const LiveChart = memo(function LiveChart({ readings, now, limit, system, band, since, remains, words }: Props) {
   const [box, room] = useBox<HTMLDivElement>();
   return (
     <div ref={box} className="h-full min-h-40 w-full" role="img" aria-label={words}>
-      {room && <Drawn {...{ readings, now, limit, system, band, since, estimate }} width={room.width} height={room.height} />}
+      {room && <Drawn {...{ readings, now, limit, system, band, since, remains }} width={room.width} height={room.height} />}
     </div>
   );
 });
@@ -39,11 +42,13 @@ function Drawn({
   system,
   band,
   since,
-  estimate,
+  remains,
   width,
   height,
 }: Omit<Props, 'words'> & { width: number; height: number }) {
   const seen = readings.filter((r) => r.at > now - BACK);
+  // Without the hold: when it is read.
+  const estimate = remains && readyIn({ ...remains, hold: 0 }, now);
   const ahead = estimate ? Math.min(600_000, Math.max(AHEAD, estimate.high * 1100)) : AHEAD;
   const planned =
     band && since !== null
@@ -57,11 +62,16 @@ function Drawn({
   const line = traceOf(seen, f);
   const last = seen.at(-1);
   const decades = [1, 10, 100, 1000, 10_000, 100_000].filter((d) => d > f.low * 1.2 && d < f.high);
-  const wedge =
-    last && estimate
-      ? `M${x(last.at)} ${y(last.ppm)}L${x(now + estimate.low * 1000)} ${y(limit)}L${x(now + estimate.high * 1000)} ${y(limit)}Z`
-      : null;
-  const edge = (key: 'low' | 'high') => shownBand.map((p) => `${x(p.at).toFixed(1)} ${y(p[key]).toFixed(1)}`);
+  const foretold =
+    remains && since !== null && isFresh(remains, now)
+      ? remains.ahead.times
+          .map((t, i) => ({ at: since + t * 1000, low: remains.ahead.low[i] as number, high: remains.ahead.high[i] as number }))
+          .filter((p) => p.at < now + ahead)
+      : [];
+  const bandOf = (list: typeof planned) => {
+    const edge = (key: 'low' | 'high') => list.map((p) => `${x(p.at).toFixed(1)} ${y(p[key]).toFixed(1)}`);
+    return `M${[...edge('high'), ...edge('low').reverse()].join('L')}Z`;
+  };
   const minutes = [-3, -2, -1, 1, 2, 4, 6, 8].filter((m) => m < 0 || (m * 60_000 < ahead && (ahead < 300_000 || m % 2 === 0)));
   return (
     <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="block" aria-hidden>
@@ -73,8 +83,8 @@ function Drawn({
           </text>
         </g>
       ))}
-      {shownBand.length > 1 && <path d={`M${[...edge('high'), ...edge('low').reverse()].join('L')}Z`} className="fill-base-content/15" />}
-      {wedge && <path d={wedge} className="fill-base-content/35" />}
+      {shownBand.length > 1 && <path d={bandOf(shownBand)} className="fill-base-content/12" />}
+      {foretold.length > 1 && <path d={bandOf(foretold)} className="fill-base-content/35" data-foretold />}
       <line x1={LEFT} x2={width - 8} y1={y(limit)} y2={y(limit)} strokeWidth="2.5" strokeDasharray="9 6" className="stroke-base-content" />
       <text
         x={LEFT + 4}
@@ -112,7 +122,7 @@ function Drawn({
             y={y(limit) - 26}
             textAnchor="end"
             fontSize="13"
-            stroke="none"
+            {...ON_BAND}
             className="fill-base-content"
           >
             at the limit, estimate
@@ -122,10 +132,11 @@ function Drawn({
             y={y(limit) - 10}
             textAnchor="end"
             fontSize="15"
-            stroke="none"
+            fontWeight="700"
+            {...ON_BAND}
             className="fill-base-content font-figure"
           >
-            {clock(estimate.low)} to {clock(estimate.high)}
+            {spanWords(estimate)}
           </text>
         </g>
       )}

@@ -5,29 +5,35 @@ import { listen } from '../live';
 import { heardTime, request } from '../post';
 
 type Keyed = Reading & { key: string };
-export type Measured = { readings: Reading[]; flows: FlowReading[] };
+/** Oxygen of the monitor and of those that listen beside it, by device; flow. */
+export type Measured = { readings: Reading[]; others: Record<string, Reading[]>; flows: FlowReading[] };
 /** As many as the server gives at most (db/readings.ts). */
 export const MOST_READINGS = 20_000;
 /** Asked again this long before the last answer, so that what was being committed then is not missed, ms. */
 const OVERLAP = 10_000;
 
 export function useReadings({ id, started, logs }: RunState): Measured {
-  const [measured, setMeasured] = useState<Measured>({ readings: [], flows: [] });
+  const [measured, setMeasured] = useState<Measured>({ readings: [], others: {}, flows: [] });
   const device = started.device?.id ?? null;
   const meter = started.listens?.find((d) => d.kind === 'flow-meter')?.id ?? null;
   const log = logs.at(-1)?.log ?? null;
+  const beside = started.listens
+    .filter((d) => d.kind === 'oxygen-monitor')
+    .map((d) => d.id)
+    .join();
   useEffect(() => {
-    if (!device && !meter && !log) return;
+    if (!device && !meter && !log && !beside) return;
     let gone = false;
     let busy = false;
     let again = false;
     let heard = 0;
     const had = new Map<string, Keyed>();
+    const others = new Map<string, Keyed & { device: string }>();
     const flows = new Map<number, FlowReading>();
     const fetchMore = async (): Promise<boolean> => {
       if (busy) return (again = true);
       busy = true;
-      const sent = await request<{ readings: Keyed[]; flows: FlowReading[]; now: number }>(
+      const sent = await request<{ readings: Keyed[]; others: (Keyed & { device: string })[]; flows: FlowReading[]; now: number }>(
         'GET',
         `/api/runs/${id}/readings?since=${Math.max(0, heard - OVERLAP)}`,
       );
@@ -36,12 +42,16 @@ export function useReadings({ id, started, logs }: RunState): Measured {
       if (sent.ok) {
         heardTime(sent.value.now);
         heard = sent.value.now;
-        const before = had.size + flows.size;
+        const before = had.size + flows.size + others.size;
         for (const r of sent.value.readings) had.set(r.key, r);
+        for (const r of sent.value.others) others.set(`${r.device} ${r.key}`, r);
         for (const f of sent.value.flows) flows.set(f.at, f);
-        if (had.size + flows.size > before)
+        if (had.size + flows.size + others.size > before)
           setMeasured({
             readings: [...had.values()].sort((a, b) => a.at - b.at),
+            others: Object.fromEntries(
+              beside.split(',').map((d) => [d, [...others.values()].filter((r) => r.device === d).sort((a, b) => a.at - b.at)]),
+            ),
             flows: [...flows.values()].sort((a, b) => a.at - b.at),
           });
       }
@@ -53,13 +63,14 @@ export function useReadings({ id, started, logs }: RunState): Measured {
     };
     void fetchMore();
     const stop = listen({
-      onHint: (hint) => (hint.device && (hint.device === device || hint.device === meter) ? fetchMore() : undefined),
+      onHint: (hint) =>
+        hint.device && (hint.device === device || hint.device === meter || beside.includes(hint.device)) ? fetchMore() : undefined,
       onResync: fetchMore,
     });
     return () => {
       gone = true;
       stop();
     };
-  }, [id, device, meter, log]);
+  }, [id, device, meter, log, beside]);
   return measured;
 }

@@ -1,10 +1,12 @@
 /** A running purge in hand: its readings, what the bench shows of it, what it calls for, and the ways to mark, undo and end it. */
 import type { Seam } from '../../../core/basics/seam';
-import { useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { versionOf } from '../../../core/work/record';
 import {
   benchView,
+  happenedOf,
   lateOddity,
+  monitorsOf,
   runNow,
   supplyOf,
   type Alarm,
@@ -15,6 +17,7 @@ import {
   type Reading,
   type RunNow,
   type RunState,
+  type ShopPriors,
   type Target,
 } from '../../../core/work/run';
 import { LivePick } from '../kit/LiveField';
@@ -22,11 +25,14 @@ import { useKeptText } from '../kit/useKeptText';
 import { useNow } from '../kit/useNow';
 import { screenId, serverTime, type Refusal, type Said } from '../post';
 import { useReadings } from './useReadings';
+import { useRemains, type RemainsSeen } from './useRemains';
 import { countField } from '../../../core/work/release';
 import { optional } from '../../../core/basics/fields';
 
 export type RunInHand = RunNow & {
   readings: Reading[];
+  /** how long it still takes, learnt from the readings; null until that is known, or where nothing is measured */
+  remains: RemainsSeen | null;
   flows: FlowReading[];
   now: number;
   view: BenchView;
@@ -60,16 +66,28 @@ type In = {
   supplies: readonly BoardCylinder[];
   /** what the places of each weld lie on */
   seamOf: (weld: string | null) => Seam;
+  /** what the shop's own purges say of the next */
+  priors: ShopPriors;
 };
 
-export function useRun(run: RunState, { record, unsay, madeAt, supplies, seamOf }: In): RunInHand {
-  const { readings, flows } = useReadings(run);
+export function useRun(run: RunState, { record, unsay, madeAt, supplies, seamOf, priors }: In): RunInHand {
+  const { readings, others, flows } = useReadings(run);
   const now = useNow(madeAt, 250);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [countOut, setCountOut] = useKeptText(`count-out ${run.id}`);
   const [late, setLate] = useState(0);
   const [asked, setAsked] = useState<Asked | null>(null);
-  const is = runNow(run, readings, supplyOf(run, supplies), now);
+  const { rules, place, device, jointLag } = run.started;
+  const hold = rules.holdSeconds + Math.max(rules.jointHoldSeconds, place === 'vent' ? jointLag : 0);
+  const doubt = useRef(false);
+  const byMonitor = useMemo(
+    () => monitorsOf(run).map((m) => (m.device === device?.id ? readings : (others[m.device] ?? []))),
+    [run, readings, others],
+  );
+  // Once a second: what is estimated is no finer than that.
+  const remains = useRemains(run, byMonitor, flows, { hold, priors, now: Math.ceil(now / 1000) * 1000, doubt: doubt.current });
+  const is = runNow(run, readings, supplyOf(run, supplies), now, happenedOf(remains, run.fillingSince));
+  doubt.current = is.sensor.state === 'frozen' || is.sensor.state === 'fault' || is.sensor.state === 'saturated';
   const view = benchView({ run, ...is, seam: seamOf(run.at), now });
 
   const say = async (e: Said) => setRefusal(await record(e));
@@ -148,6 +166,7 @@ export function useRun(run: RunState, { record, unsay, madeAt, supplies, seamOf 
     setLate,
     asked,
     answerLate,
+    remains,
   };
 }
 

@@ -12,6 +12,7 @@ import { PictureStrip } from '../pictures/PictureStrip';
 import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
 import { useWords } from '../kit/reader';
+import { CleanPlan } from './CleanPlan';
 import { JointDrawing, useFound } from './JointDrawing';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
@@ -29,7 +30,7 @@ function CleanStage() {
         label="Record the cleaning"
         onRecord={(v) => answered(cleanSpeaks(v, s), v, () => record({ stream: state.id, type: 'clean.recorded', body: cleanSaid(v, s) }))}
       >
-        {({ read }) => {
+        {({ read, set, typed }) => {
           const method = read.method ?? 'none';
           const hint = method === 'paste' && read.temperature != null ? pasteHint(state.design.alloyA, read.temperature) : null;
           const fits = (id: string) => {
@@ -38,6 +39,14 @@ function CleanStage() {
           };
           return (
             <>
+              <CleanPlan
+                taken={(tool, side) => typed['tool'] === tool && (typed['side'] === side || typed['side'] === 'both')}
+                onTake={(tool, by, side) => {
+                  set('method', by);
+                  set('side', side);
+                  set('tool', tool);
+                }}
+              />
               <Missing what={[itemsOf(registers, 'tool').length === 0 && 'tools', products.length === 0 && 'products']} />
               <Cautions texts={methodCautions(method)} />
               <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">

@@ -1,6 +1,8 @@
 /** The three drawings of the weld as it stands, with what is typed and not recorded yet. */
 import { show } from '../../../core/basics/units';
 import { shareOf } from '../../../core/work/run';
+import type { Tint } from '../../../core/models/criteria';
+import type { Stage } from '../../../core/work/stages';
 import { filmsOf } from '../../../core/models/tint';
 import { PlanView, zoneOf } from '../../draw/PlanView';
 import { SeamView } from '../../draw/SeamView';
@@ -8,6 +10,7 @@ import { SideView } from '../../draw/SideView';
 import { useShop, useWeld } from './context';
 import { insideSeen, useDesk } from './desk';
 import { usePeeling } from './runDesk';
+import { useForetold } from './useForetold';
 import { usePlanning } from './planning';
 
 /** What is taped, peeled and welded of a purge that goes on; null when all is, or nothing runs. */
@@ -41,6 +44,14 @@ export function WeldPlan({ mini = false }: { mini?: boolean }) {
   );
 }
 
+/** Where what is foretold belongs on the joint: before the arc, and beside what was seen; what is cleaned has its own colours. */
+const foretells = new Set<Stage>(['setup', 'purge', 'weld', 'record']);
+/** While it is graded a side's foretelling waits until its first colour is said: the eye goes first. */
+const besideSeen = (told: ReturnType<typeof useForetold>, seen: readonly Tint[]) => {
+  const graded = (side: string) => seen.some((t) => t.zone.startsWith(side) && t.grade.by !== 'unseen');
+  return told && { inside: graded('id') ? told.inside : null, outside: graded('od') ? told.outside : null };
+};
+
 type EndProps = {
   mini?: boolean;
   /** it is being looked at: what is seen so far stands on it, no gap */
@@ -56,6 +67,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = 0, typed = fa
   const { desk, act } = useDesk();
   const peeled = usePeeled();
   const peel = usePeeling();
+  const told = useForetold();
   const { seam, joint, size } = state.design;
   const { looking: l } = desk;
   const looked = desk.open === 'look' || (desk.open === null && state.due === 'look');
@@ -79,6 +91,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = 0, typed = fa
       film={filmsOf(state.design.alloyA)}
       gap={looked || (state.done.weld && !fitting) ? null : gap && typed ? { narrowAt: gap.narrowAt, wideAt: gap.wideAt } : gap}
       tints={looked ? seen : (state.look?.tints ?? [])}
+      foretold={mini ? null : looked ? besideSeen(told, seen) : foretells.has(desk.open ?? state.due ?? 'record') ? told : null}
       defects={looked ? l.defects : (state.look?.defects ?? [])}
       welded={state.done.weld ? 1 : 0}
       peeled={peeled}

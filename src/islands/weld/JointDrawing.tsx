@@ -3,6 +3,7 @@ import { useCallback, useMemo } from 'react';
 import { arcText, midOf } from '../../../core/basics/seam';
 import {
   defectNames,
+  defectOutcome,
   gradeOutcome,
   outcomeNames,
   outcomeSchema,
@@ -48,7 +49,7 @@ export function useFound(): Found[] {
         where,
         name,
         what: defectNames[d.kind].toLowerCase(),
-        outcome: criterion.defects[d.kind] ?? 'refer',
+        outcome: defectOutcome(criterion, d, state.design.size.wall).outcome,
       };
     });
     const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);

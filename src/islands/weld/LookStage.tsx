@@ -19,6 +19,7 @@ import { HowSeen } from './HowSeen';
 import { LookChoices } from './LookChoices';
 import type { StageView } from './stageView';
 import { Title } from './StagePage';
+import { ForetoldLine } from './useForetold';
 import { useJudged, Verdict } from './Verdict';
 
 /** The panel: how the inside was seen, what is bright all round, what else was seen; the verdict stands below. */
@@ -30,6 +31,8 @@ function LookForm() {
       <PictureSays />
       <HowSeen />
       <AllBright />
+      {/* The eye goes first. */}
+      {looking.tints.some((t) => t.zone.startsWith('id')) && <ForetoldLine />}
       <p className="min-h-6 border-l-4 border-base-content pl-2 text-base font-semibold" role="status">
         {looking.said}
       </p>
@@ -131,14 +134,19 @@ function VerdictHead() {
   const { criterion } = useWeld();
   const words = useWords();
   const { verdict } = useJudged();
-  const { outcome, reasons, missing } = verdict;
+  const { outcome, reasons, missing, differ } = verdict;
+  // What is only noted is no fault.
+  const past = differ.length > missing.length;
   const rule = `${criterion.id} version ${criterion.version}`;
   const [first] = reasons;
   return (
     <Title
       level={outcome === 'accept' ? 'none' : 'mind'}
-      title={outcome === 'incomplete' ? (first ? 'Past the limit, and not all seen.' : 'Not all seen yet.') : `${outcomeNames[outcome]}.`}
-      reason={words(first ?? `${missing.length} of ${zoneSchema.options.length} zones not seen all round. ${rule}.`)}
+      title={outcome === 'incomplete' ? (past ? 'Past the limit, and not all seen.' : 'Not all seen yet.') : `${outcomeNames[outcome]}.`}
+      reason={words(
+        (past || outcome !== 'incomplete' ? first : undefined) ??
+          `${missing.length} of ${zoneSchema.options.length} zones not seen all round. ${rule}.`,
+      )}
     />
   );
 }

@@ -7,6 +7,7 @@ import { Form } from '../kit/Form';
 import { useNow } from '../kit/useNow';
 import { useShop, useWeld } from './context';
 import { Deviations } from './Deviations';
+import { ForetoldLine } from './useForetold';
 import { useWords } from '../kit/reader';
 import { JointDrawing } from './JointDrawing';
 import { Title } from './StagePage';
@@ -29,6 +30,7 @@ function RecordStage() {
         Gas: {gasUseWords(gasUse(state, now), (m3) => show(m3, 'volume', system))}
       </p>
       <CameOut />
+      <ForetoldLine />
       <Deviations />
       {state.closed ? (
         <p>{state.closed.remarks}</p>

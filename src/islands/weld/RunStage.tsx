@@ -6,7 +6,7 @@ import { STALE_AFTER } from '../../../core/models/sensor';
 import { closingOf, closingWords } from '../../../core/models/closing';
 import { totalFlow } from '../../../core/models/setup';
 import { clock, format, show } from '../../../core/basics/units';
-import { flowOff, gasToEnd, targets, type Target } from '../../../core/work/run';
+import { flowOff, gasToEnd, isFresh, monitorsOf, remainsWords, targets, type Target } from '../../../core/work/run';
 import { Callouts, type Callout } from '../../draw/Callouts';
 import { runChartWords } from '../../draw/runChart';
 import { SideView } from '../../draw/SideView';
@@ -19,6 +19,7 @@ import { shownAt } from '../purge/shownAt';
 import { Alarms } from '../run/Alarms';
 import { Quarters, TurnPick, WhereBlue } from '../run/Arcs';
 import { LiveChart } from '../run/LiveChart';
+import { RemainsLine } from '../run/RemainsLine';
 import { LoggerForm } from '../run/LoggerForm';
 import { MarkList } from '../run/MarkList';
 import { Unsaved } from '../run/Unsaved';
@@ -34,11 +35,12 @@ import type { StageView } from './stageView';
 /** One word for where it stands, and when it should be ready; the worse word leads. */
 function RunHead() {
   const { unsaved, live, state } = useWeld();
-  const { run, view, gate: g, sensor, alarms, answer, now, ready, ...hand } = useRunDesk();
+  const { run, view, gate: g, sensor, alarms, answer, now, remains, ...hand } = useRunDesk();
+  const { system } = useShop();
   const welding = run.phase === 'welding';
   const tone = view.over || alarms.some((a) => a.on) ? 'stop' : g.ready || welding ? 'go' : 'mind';
-  const when =
-    ready === 'still' ? 'Does not fall: find out why.' : ready ? `Ready in ${clock(ready.low)} to ${clock(ready.high)}, an estimate.` : '';
+  const filling = run.phase === 'filling' && !g.ready && remains !== null;
+  const when = filling ? remainsWords(remains, now, system) : '';
   const note = sensor.state === 'steady' || sensor.state === 'drifting' ? sensor.text : '';
   return (
     <div role="status" aria-live="polite" aria-atomic="false" className="space-y-2">
@@ -65,6 +67,7 @@ function RunHead() {
           </span>
         }
       />
+      {filling && <RemainsLine remains={remains} places={monitorsOf(run).map((m) => m.monitor.place)} now={now} system={system} />}
       <Unsaved list={unsaved} live={live} readAt={readAtOf(hand, run)} madeAt={now} />
       <BySheet />
       <CoolingClocks run={run} state={state} now={now} />
@@ -128,7 +131,7 @@ function SpoolRuns() {
 
 function LiveWords({ room, seconds }: { room: Room; seconds: number | null }) {
   const { system, savedSetup, spoolWelds } = useShop();
-  const { run, course, flows, now, ppm } = useRunDesk();
+  const { run, bands, remains, flows, now, ppm } = useRunDesk();
   const { setup, place, backing } = run.started;
   const frame = useMemo(() => frameFor(room), [room]);
   const scene = useMemo(() => sideScene(setup, frame), [setup, frame]);
@@ -136,13 +139,15 @@ function LiveWords({ room, seconds }: { room: Room; seconds: number | null }) {
   const measured = flows.at(-1);
   const flowNow = measured && now - measured.at <= STALE_AFTER * 1000 ? measured.flow : null;
   const off = flowNow !== null && flowOff(flowNow, flow);
-  const band = course?.band?.curves;
   const at = (c: { times: number[]; low: number[]; high: number[] } | undefined) =>
     c && seconds !== null
       ? { low: curveAt({ times: c.times, ppm: c.low }, seconds), high: curveAt({ times: c.times, ppm: c.high }, seconds) }
       : null;
-  const span = at(band?.joint);
+  // By what was read, where that says something; else as planned. While oxygen rises nothing is known of the joint.
+  const rises = remains?.answer.state === 'rising';
+  const span = remains && isFresh(remains, now) ? remains.answer.gasNow.joint : rises ? null : at(bands?.joint);
   const joint = span && rangeWords(span.low, span.high, 'oxygen', system);
+  const jointMeasured = monitorsOf(run).some((m) => m.monitor.place === 'joint');
   const round = (x: number) => show(x, 'oxygen', system);
   const taken = useCallback(() => [...keptClear(scene, setup), ...corner(room, true)], [scene, setup, room]);
   const list = useMemo((): Callout[] => {
@@ -160,7 +165,7 @@ function LiveWords({ room, seconds }: { room: Room; seconds: number | null }) {
         at: { x: j.x, y: j.y },
         ways: [115, 65, -115, -65, 90],
         off: 90,
-        node: <Stands label="joint, predicted, not measured">{joint}</Stands>,
+        node: <Stands label={jointMeasured ? 'joint, from its monitor' : 'joint, predicted, not measured'}>{joint}</Stands>,
       });
     const vent = setup.vents[0];
     const v = vent && scene.seat(vent.on, vent.height);
@@ -199,7 +204,7 @@ function LiveWords({ room, seconds }: { room: Room; seconds: number | null }) {
 /** The reading, as large as there is room, beside the last minutes of it. */
 function RunFoot() {
   const { system } = useShop();
-  const { run, view, readings, now, course, atLimit, ppm, supply } = useRunDesk();
+  const { run, view, gate, readings, now, bands, remains, ppm, supply } = useRunDesk();
   const { rules, place, backing } = run.started;
   const welding = run.phase === 'welding';
   const limit = welding ? rules.weldPpm : rules.startPpm;
@@ -213,7 +218,7 @@ function RunFoot() {
       : oxygen
         ? [oxygen.number, oxygen.unit]
         : ['–', ''];
-  const curve = course?.band?.curves[place === 'joint' ? 'joint' : 'vent'] ?? null;
+  const curve = bands?.[place === 'joint' ? 'joint' : 'vent'] ?? null;
   const seconds = run.fillingSince === null ? null : (now - run.fillingSince) / 1000;
   const planned =
     curve && seconds !== null && run.phase === 'filling'
@@ -229,7 +234,7 @@ function RunFoot() {
           system={system}
           band={run.phase === 'filling' ? curve : null}
           since={run.fillingSince}
-          estimate={atLimit === 'still' ? null : atLimit}
+          remains={run.phase === 'filling' && !gate.ready ? remains : null}
           words={runChartWords({ run, readings, limit })}
         />
       ) : (
@@ -237,7 +242,7 @@ function RunFoot() {
       )}
       <div className="flex min-w-0 flex-col justify-center">
         <p
-          className={`font-figure leading-none font-bold whitespace-nowrap ${view.over ? 'text-error' : ''} ${big.length > 4 ? 'text-7xl' : 'text-8xl xl:text-9xl'}`}
+          className={`font-figure leading-none font-bold whitespace-nowrap ${view.over ? 'text-error' : ''} ${big.length > 4 ? 'text-7xl' : big.length > 3 ? 'text-7xl xl:text-8xl' : 'text-8xl xl:text-9xl'}`}
         >
           <span data-testid="big">{big}</span>
           <span className="ml-2 text-3xl font-normal">{unit}</span>

@@ -31,6 +31,7 @@ import { HowDrawing, HowFields, HowFoot, HowHead } from './HowFace';
 import { MyTorch } from './MyTorch';
 import { OrderDrawing, OrderFields, OrderHead } from './OrderFace';
 import { useFirstSheet, useWps } from './useSheet';
+import { ForetoldLine } from './useForetold';
 import { useTorch } from './useTorch';
 import { useFerrule, useTorchSeen } from './useTorchSeen';
 import { WpsOver } from './WpsOver';
@@ -107,6 +108,7 @@ function SetupStage() {
             ))}
           </div>
           {face === 'end' ? <HowFields /> : face === 'side' ? <OrderFields /> : <TorchFields view={view} />}
+          {face === 'plan' && <ForetoldLine />}
           {face === 'plan' && <Metal />}
         </>
       )}

@@ -28,7 +28,9 @@ export function StartPurge() {
   const { setup, planner, faults, wrong, device, waits, limit, setMonitor } = usePlanning();
   const { gas } = state;
   // What stands in the same bay listens, unless it is taken off; what stands elsewhere can be put on.
-  const others = devices.filter((d) => d.kind !== 'oxygen-monitor' && !d.revoked && !d.busy);
+  // A second monitor listens beside the first, where its card says where it measures.
+  const second = (d: (typeof devices)[number]) => d.id !== device?.id && (d.place === 'vent' || d.place === 'joint');
+  const others = devices.filter((d) => (d.kind !== 'oxygen-monitor' || (device !== null && second(d))) && !d.revoked && !d.busy);
   const bay = device?.station ?? '';
   // The other welds of the spool that have come to their purge can have it in turn.
   const alsoReady = spoolWelds.filter((w) => w.id !== state.id && w.due === 'purge');
@@ -68,7 +70,7 @@ export function StartPurge() {
         of={startForm(setup.vents, alsoReady, others)}
         // As the card of the monitor says where it measures.
         typed={device?.place === 'joint' || device?.place === 'inlet' ? { place: device.place } : {}}
-        known={{ listens: others.filter((d) => bay !== '' && d.station === bay).map((d) => d.id) }}
+        known={{ listens: others.filter((d) => d.kind !== 'oxygen-monitor' && bay !== '' && d.station === bay).map((d) => d.id) }}
         system={system}
         label="Start the purge"
         look="w-full btn-primary"

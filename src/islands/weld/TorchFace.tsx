@@ -17,6 +17,7 @@ import { useWords } from '../kit/reader';
 import { useShop, useWeld } from './context';
 import { useDesk, type Torch } from './desk';
 import { Title } from './StagePage';
+import { InsideTint } from './useForetold';
 import { useTorch } from './useTorch';
 
 /** The form of the set-up as it stands: torch and sheet together. */
@@ -163,6 +164,7 @@ function HotSeam({ torch }: { torch: Torch }) {
           />
           <BareSaid plan={plan} />
           <InsideSaid />
+          <InsideTint />
         </>
       ) : (
         <PlanView

@@ -1,15 +1,18 @@
 /** What the criterion says of the look so far, the look recorded, and the verdict given on it. */
 import { useState } from 'react';
-import { judge, outcomeNames, outcomeSchema, type Outcome } from '../../../core/models/criteria';
-import { asWelded, lightForm } from '../../../core/work/look';
+import { isWeldedOut, judge, loosenedText, outcomeNames, outcomeSchema, type Outcome } from '../../../core/models/criteria';
+import { afterBrush, asWelded, lightForm } from '../../../core/work/look';
 import { brushedSides, weldFindings } from '../../../core/work/record';
 import { RefusalNote } from '../kit/notes';
 import { useWords } from '../kit/reader';
 import { newId, type Refusal } from '../post';
+import { useLineSeen } from './useLineSeen';
 import { useShop, useWeld } from './context';
 import { insideSeen, useDesk, useLooking } from './desk';
 import { OtherLooks } from './OtherLooks';
 
+/** So many reasons stand with a verdict. */
+const REASONS = 60;
 const rank = (o: Outcome) => outcomeSchema.options.indexOf(o);
 
 /** The look as it stands on the desk, and what the criterion says of it. */
@@ -18,15 +21,22 @@ export function useJudged() {
   const { looking } = useDesk().desk;
   const { insideBy, tints, defects, reachable } = looking;
   const before = looking.veiled ? [] : (state.look?.tints ?? []);
+  const now = insideSeen(looking) ? tints : tints.filter((t) => t.zone.startsWith('od'));
+  const brushed = brushedSides(state);
   const seen = {
-    tints: asWelded(insideSeen(looking) ? tints : tints.filter((t) => t.zone.startsWith('od')), brushedSides(state), before),
+    tints: asWelded(now, brushed, before),
+    after: afterBrush(now, brushed, before, looking.veiled ? [] : (state.look?.after ?? []), state.design.seam),
     defects: [...defects],
     insideReachable: reachable,
   };
   const { seam, size } = state.design;
   // What two others differ in would tell a third what they saw.
   const findings = weldFindings(state, criterion).filter((f) => !looking.veiled || f.fact !== 'eyes');
-  return { insideBy, seen, verdict: judge(criterion, { ...seen, seam, wall: size.wall }, findings) };
+  const line = useLineSeen();
+  return {
+    ...{ insideBy, seen },
+    verdict: judge(criterion, { ...seen, seam, wall: size.wall, rewelds: state.rewelds, ...(line && { line }) }, findings),
+  };
 }
 
 export function Verdict() {
@@ -75,11 +85,18 @@ export function Verdict() {
       look: state.look.event,
       criterion: { id: criterion.id, version: criterion.version },
       outcome,
-      reasons: verdict.reasons.length ? verdict.reasons : [`${outcomeNames[outcome]} by decision.`],
+      // What it was decided by stands with it: why, what would have to differ, what keeps it open, and what of the rule is looser than it ships.
+      reasons: [
+        ...(verdict.reasons.length ? verdict.reasons : [`${outcomeNames[outcome]} by decision.`]),
+        ...(verdict.differ.length ? [`To be accepted: ${verdict.differ.join('; ')}.`] : []),
+        ...verdict.open,
+        ...loose,
+      ].slice(0, REASONS),
     };
     void send(record({ stream: state.id, type: 'verdict.given', body }));
   };
   const { outcome } = verdict;
+  const loose = loosenedText(criterion, 'metric');
   // A person may be stricter than the criterion, never milder; what it refers is for a person to settle.
   const allowed =
     outcome === 'incomplete'
@@ -87,7 +104,8 @@ export function Verdict() {
       : outcome === 'refer'
         ? outcomeSchema.options
         : outcomeSchema.options.filter((o) => rank(o) >= rank(outcome));
-  const given = chosen !== null && allowed.includes(chosen) ? chosen : outcome;
+  const open = allowed.filter((o) => o !== 'reweld' || !isWeldedOut(criterion, state));
+  const given = chosen !== null && open.includes(chosen) ? chosen : outcome;
 
   return (
     <div className="mt-auto space-y-3 pb-3">
@@ -100,6 +118,30 @@ export function Verdict() {
             <li key={r}>{words(r)}</li>
           ))}
         </ul>
+        {verdict.open.length > 0 && (
+          <ul className="mt-1 border-l-4 border-base-content pl-2 text-sm" aria-label="What keeps it open">
+            {verdict.open.map((o) => (
+              <li key={o}>{words(o)}</li>
+            ))}
+          </ul>
+        )}
+        {verdict.differ.length > 0 && (
+          <details className="mt-1 text-sm">
+            <summary className="min-h-6 cursor-pointer">What would have to differ to accept it</summary>
+            <ul className="list-disc pl-5">
+              {verdict.differ.map((d) => (
+                <li key={d}>{words(d)}</li>
+              ))}
+            </ul>
+          </details>
+        )}
+        {loose.length > 0 && (
+          <ul className="mt-1 text-sm" aria-label="Looser than the shipped scheme">
+            {loose.map((l) => (
+              <li key={l}>{words(l)}</li>
+            ))}
+          </ul>
+        )}
         <p className="mt-1 text-xs text-base-content/80">
           {criterion.id} version {criterion.version}. {criterion.source}
         </p>
@@ -110,7 +152,7 @@ export function Verdict() {
         <button type="button" className={`btn min-h-12 ${recorded ? '' : 'btn-primary'}`} disabled={busy || recorded} onClick={save}>
           {recorded ? 'Look recorded' : outcome === 'incomplete' ? 'Record the look, incomplete' : 'Record the look'}
         </button>
-        {recorded && given !== 'incomplete' && allowed.length > 0 && (
+        {recorded && given !== 'incomplete' && open.length > 0 && (
           <>
             <label className="text-sm font-medium">
               Verdict
@@ -120,7 +162,7 @@ export function Verdict() {
                 value={given}
                 onChange={(e) => setChosen(outcomeSchema.parse(e.target.value))}
               >
-                {allowed.map((o) => (
+                {open.map((o) => (
                   <option key={o} value={o}>
                     {outcomeNames[o]}
                   </option>

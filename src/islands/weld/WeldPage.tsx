@@ -8,6 +8,7 @@ import { ShopContext, useShop, useWeld, WeldContext, type Shop } from './context
 import { DeskContext, deskReducer, startingDesk } from './desk';
 import { lookNow } from './veil';
 import { PlanningDesk } from './planning';
+import { ForetoldDesk } from './useForetold';
 import { Rail } from './Rail';
 import { StagePage } from './StagePage';
 import { useStage } from './stages';
@@ -68,24 +69,26 @@ function Desk() {
   const planning = open === 'purge' && !running && (state.need === null || state.need.choice === 'purge');
   return (
     <DeskContext value={value}>
-      <PlanningDesk active={planning}>
-        <div className="flex flex-col lg:h-full lg:min-h-0" data-weld-page data-open={open} data-running={running && 'run'}>
-          <Rail open={open} running={running !== undefined} onOpen={(stage) => act({ do: 'open', stage })} />
-          <WalkBand />
-          {!live && !running && (
-            <p role="alert" className="shrink-0 border-l-8 border-base-content bg-base-200 p-2 text-sm">
-              □ Not live: the connection is lost. What you see may be old; what you record is still tried.
-            </p>
-          )}
-          {running && RunDeskOf ? (
-            <RunDeskOf key={running.id} run={running}>
-              {page}
-            </RunDeskOf>
-          ) : (
-            (!running || run === 'lost') && page
-          )}
-        </div>
-      </PlanningDesk>
+      <ForetoldDesk>
+        <PlanningDesk active={planning}>
+          <div className="flex flex-col lg:h-full lg:min-h-0" data-weld-page data-open={open} data-running={running && 'run'}>
+            <Rail open={open} running={running !== undefined} onOpen={(stage) => act({ do: 'open', stage })} />
+            <WalkBand />
+            {!live && !running && (
+              <p role="alert" className="shrink-0 border-l-8 border-base-content bg-base-200 p-2 text-sm">
+                □ Not live: the connection is lost. What you see may be old; what you record is still tried.
+              </p>
+            )}
+            {running && RunDeskOf ? (
+              <RunDeskOf key={running.id} run={running}>
+                {page}
+              </RunDeskOf>
+            ) : (
+              (!running || run === 'lost') && page
+            )}
+          </div>
+        </PlanningDesk>
+      </ForetoldDesk>
     </DeskContext>
   );
 }

@@ -16,6 +16,7 @@ import { useTorch } from './useTorch';
 import { numberIn, seamIn, useShop, useWeld } from './context';
 import { AsDone, useStops } from './AsDone';
 import { useDesk } from './desk';
+import { ForetoldLine } from './useForetold';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
 
@@ -26,6 +27,7 @@ function WeldStage() {
   return (
     <div className="space-y-3 text-sm">
       <AsDone />
+      <ForetoldLine />
       <ol className="space-y-1">
         {state.arcs.map((a) => (
           <li key={a.on}>

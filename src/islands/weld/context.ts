@@ -5,10 +5,11 @@ import type { DeviceRow } from '../../../core/work/devices';
 import { ROUND, type Seam } from '../../../core/basics/seam';
 import type { SpoolWeld, WeldPlace } from '../../../core/work/jobs';
 import type { Person } from '../../../core/work/people';
+import type { Learnt } from '../../../core/models/foretold';
 import type { Setup } from '../../../core/models/setup';
 import type { Check, Prices, RegisterItem } from '../../../core/work/registers';
 import type { System } from '../../../core/basics/units';
-import type { BoardCylinder } from '../../../core/work/run';
+import type { BoardCylinder, ShopPriors } from '../../../core/work/run';
 import type { Carried, WeldState } from '../../../core/work/record';
 import type { Refusal, Said } from '../post';
 import type { Waiting } from '../queue';
@@ -34,6 +35,10 @@ export type Shop = {
   carried: Carried | null;
   /** the cylinders, and what has drawn from them since they were looked at */
   supplies: readonly BoardCylinder[];
+  /** what coupons and welds of the shop teach of this metal's tint */
+  learnt: Learnt;
+  /** what the shop's own purges say of how long the next one takes */
+  priors: ShopPriors;
   /** the shop keeps pictures as they came from the camera too */
   keepOriginals: boolean;
   people: Person[];

@@ -1,7 +1,8 @@
 /** The purge that runs, in hand once for all that shows it: head, drawing, foot and panel of its page. */
 import { createContext, useContext } from 'react';
 import { inArc } from '../../../core/basics/seam';
-import { nothingPeeled, quartersOf, sameArc, type Estimate, type RunState } from '../../../core/work/run';
+import { nothingPeeled, quartersOf, sameArc, type RunState } from '../../../core/work/run';
+import type { BandCurve } from '../../../core/models/purge';
 import type { Pressed } from '../../draw/seam';
 import type { PurgeCourse } from '../purge/usePlanOnce';
 import type { RunInHand } from '../run/useRun';
@@ -11,9 +12,8 @@ export type RunDesk = RunInHand & {
   run: RunState;
   /** what the model says of this set-up; null until it is there, or where it says nothing */
   course: PurgeCourse | null;
-  /** s from now until the limit is read: without the hold, and until ready with it */
-  atLimit: Estimate | 'still' | null;
-  ready: Estimate | 'still' | null;
+  /** oxygen at vent and joint as it was planned, from gas on */
+  bands: Record<'vent' | 'joint', BandCurve> | null;
 };
 
 export const RunDeskContext = createContext<RunDesk | null>(null);

@@ -8,7 +8,7 @@ import type { SentEvent, Stored } from '../../../core/work/event';
 import { listen, type Hint } from '../live';
 import { fromCache, heardTime, request, sentEvent, type Refusal, type Said } from '../post';
 import { say } from '../told';
-import { enqueue, keepRecord, keptRecord, onQueue, outcome, unsay, waiting, type KeptRecord, type Waiting } from '../queue';
+import { enqueue, keepRecord, keptRecord, onQueue, outcome, sentFirst, unsay, waiting, type KeptRecord, type Waiting } from '../queue';
 
 export type RecordInHand = {
   kept: KeptRecord;
@@ -150,6 +150,7 @@ export function useRecord(first: KeptRecord, weld: string, now: number): RecordI
         if (end === null) await fetchMore(event.stream);
         return end === 'waiting' ? null : end;
       }
+      await sentFirst(streams.current);
       const sent = await say(event, known);
       if (sent.ok || sent.refusal.status === 409) await (event.type === 'run.started' ? refetch() : fetchMore(event.stream));
       return sent.ok ? null : sent.refusal;

@@ -4,7 +4,7 @@ import { fillerFor } from '../../../core/basics/materials';
 import { odText, sizeName, sizesOf, wallText, type Series, type Size } from '../../../core/basics/sizes';
 import type { TypedForm } from '../../../core/basics/fields';
 import type { System } from '../../../core/basics/units';
-import type { Criterion } from '../../../core/models/criteria';
+import { isTemplate, type Criterion } from '../../../core/models/criteria';
 import { issuesOf } from '../../../core/work/event';
 import {
   criterionFits,
@@ -63,7 +63,10 @@ function NewWork({ criteria, jobs, last, system }: Props) {
     <div className="p-4">
       <h1 className="mb-2 text-2xl font-semibold">New work</h1>
       <Form
-        of={workForm(criteria, jobs)}
+        of={workForm(
+          criteria.filter((c) => !isTemplate(c)),
+          jobs,
+        )}
         across={workAcross(system)}
         typed={startOf(last)}
         system={system}
@@ -107,7 +110,9 @@ function Halves({ view: { read, typed, set }, criteria, system, list, onList }: 
   const straight = kind === 'straight';
   const onto = typed['onto'] ? sizeTyped({ ...read, size: read.onto ?? '' }) : null;
   const filler = fillerFor(alloyA, alloyB);
-  const fits = new Set(criteria.filter((c) => criterionFits(c, alloyA, alloyB)).map((c) => c.id));
+  const fitting = criteria.filter((c) => criterionFits(c, alloyA, alloyB));
+  const fits = new Set(fitting.filter((c) => !isTemplate(c)).map((c) => c.id));
+  const templates = fitting.filter(isTemplate).map((c) => c.id);
   const numbers = first !== undefined && count !== undefined ? weldNumbers(first, Math.min(200, count)) : [];
   return (
     <div className="grid gap-x-6 gap-y-4 lg:grid-cols-2">
@@ -159,7 +164,20 @@ function Halves({ view: { read, typed, set }, criteria, system, list, onList }: 
           name="criterion"
           className="col-span-2"
           offer={(all) => all.filter((o) => fits.has(o.value))}
-          hint={fits.size === 0 ? 'None for this pair' : criterion && fits.has(criterion.id) && criterion.about}
+          hint={
+            criterion && fits.has(criterion.id) ? (
+              criterion.about
+            ) : templates.length > 0 ? (
+              <>
+                {fits.size === 0 ? 'None for this pair yet. ' : ''}Templates, to be copied first: {templates.join(', ')}.{' '}
+                <a className="link" href="/criteria">
+                  Criteria
+                </a>
+              </>
+            ) : (
+              fits.size === 0 && 'None for this pair'
+            )
+          }
         />
         <Field name="first" hint={numbers.length > 1 && `${numbers[0]} to ${numbers.at(-1)}`} />
         <Field name="count" />

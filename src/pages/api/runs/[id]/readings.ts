@@ -3,7 +3,7 @@ import { now } from '../../../../../db/clock';
 import { flowsSince, logReadings, readingsArrived } from '../../../../../db/record/readings';
 import { db } from '../../../../server/db';
 import { route } from '../../../../server/route';
-import { flowMeterOf, NO_RUN as gone, runOf } from '../../../../server/run';
+import { besideOf, flowMeterOf, NO_RUN as gone, runOf } from '../../../../server/run';
 
 const query = z.object({ since: z.coerce.number().min(0).max(8e15).default(0) });
 
@@ -17,5 +17,8 @@ export const GET = route({ gone, query }, async ({ id, query: { since } }) => {
   const readings = device ? await readingsArrived(db(), device, run.startedAt, to, since) : [];
   const logged = !device && log && since === 0 ? (await logReadings(db(), log)).map((r, i) => ({ ...r, key: `${log}:${i}` })) : [];
   const flows = meter ? await flowsSince(db(), meter, Math.max(run.startedAt, since - 20_000), to) : [];
-  return { readings: [...readings, ...logged], flows, now: at };
+  const others = await Promise.all(
+    besideOf(run).map(async (d) => (await readingsArrived(db(), d, run.startedAt, to, since)).map((r) => ({ ...r, device: d }))),
+  );
+  return { readings: [...readings, ...logged], others: others.flat(), flows, now: at };
 });

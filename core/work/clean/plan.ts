@@ -1,0 +1,40 @@
+/** The ladder of a weld: from what was seen on it, what its criterion asks for, and the tools the shop has. */
+import type { Criterion } from '../../models/criteria';
+import type { Size } from '../../basics/sizes';
+import type { AlloyId } from '../../basics/materials';
+import { dirtOf, ladder, type Rise, type Rung } from '../../models/ladder';
+import { itemsOf, type RegisterItem } from '../registers';
+import type { Look } from '../look';
+
+/** The tools of the register that say what kind they are, and are in use. */
+export const rungsOf = (registers: readonly RegisterItem[]): Rung[] =>
+  itemsOf(registers, 'tool').flatMap(({ id, label, retired, body: { kind, metal, grit, ra, takes, bore, ratedRpm } }) =>
+    kind === null || retired ? [] : [{ id, label, kind, metal, grit, ra, takes, bore, ratedRpm }],
+  );
+
+type Weld = { size: Size; alloyA: AlloyId; alloyB: AlloyId };
+
+/** What to start with and how to come down, for each stretch that is not bright; the worst first. @param look as it was seen last */
+export function cleanPlan(
+  look: Pick<Look, 'tints' | 'defects' | 'insideReachable'>,
+  { size, alloyA, alloyB }: Weld,
+  criterion: Criterion,
+  registers: readonly RegisterItem[],
+): Rise[] {
+  const rises = ladder({
+    dirt: dirtOf(look.tints, look.defects),
+    alloys: [...new Set([alloyA, alloyB])],
+    finish: {
+      look: /electropolish/i.test(criterion.finish?.words ?? '') ? 'electropolished' : 'polished',
+      ra: criterion.finish?.ra ?? null,
+    },
+    rungs: rungsOf(registers),
+    strips: [],
+    bore: size.od - 2 * size.wall,
+    wall: size.wall,
+    leastWall: null,
+    insideReachable: look.insideReachable,
+  });
+  const rank = (r: Rise) => (r.no.length > 0 ? 2 : 1) * 1000 + (r.steps.length > 0 ? 1000 - (r.steps[0]?.tool.grit ?? 999) : 0);
+  return rises.sort((a, b) => rank(b) - rank(a));
+}
