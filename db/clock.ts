@@ -31,25 +31,27 @@ let offset = 0;
 /** Server time, ms since 1970 UTC. */
 export const now: Clock = () => Math.round(machine()) + offset;
 
-/** Follows the offset in the database; a no-op outside tests. */
+/** Follows the offset in the database, and comes back when it is known; a no-op outside tests. */
 export async function followClock(sql: Sql): Promise<void> {
   if (!testing()) return;
-  const read = async () => {
-    const [row] = await sql<{ value: number }[]>`select value from setting where key = 'clock_offset_ms'`;
-    offset = row?.value ?? 0;
-  };
-  await sql.listen(
-    'sentrel_clock',
-    () => void read().catch(() => undefined),
-    () => void read().catch(() => undefined),
-  );
+  // One after another: an answer that was late would put the clock back, and what is measured meanwhile would lie ahead of it for good.
+  let reading = Promise.resolve();
+  const read = () =>
+    void (reading = reading
+      .then(async () => {
+        const [row] = await sql<{ value: number }[]>`select value from setting where key = 'clock_offset_ms'`;
+        offset = row?.value ?? 0;
+      })
+      .catch(() => undefined));
+  await sql.listen('sentrel_clock', read, read);
+  await reading;
 }
 
 /** Moves the clock of every process on this database. @throws outside tests */
 export async function moveClock(sql: Sql, ms: number): Promise<void> {
   if (!testing()) throw new Error('The clock is moved in tests only.');
-  offset = ms;
   await sql`insert into setting (key, value) values ('clock_offset_ms', ${ms}) on conflict (key) do update set value = excluded.value`;
+  offset = ms;
   await sql.notify('sentrel_clock', '');
 }
 

@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { enter, makeWorld, runBody, say, tube, work, type World } from '../tests/database';
 import { board } from './board';
-import { handClock, moveClock, now, testing } from './clock';
+import { followClock, handClock, moveClock, now, testing } from './clock';
 import { intake } from './record/readings';
 import { closeSession, openSession, setUnits, whoHolds } from './people';
 import { devices } from './devices';
@@ -139,6 +139,21 @@ describe('the one clock', () => {
     const hand = handClock(1000);
     hand.pass(5);
     expect(hand.clock()).toBe(6000);
+  });
+
+  it('moved by a test, is known before anything is answered, and never stands behind what was said last', async () => {
+    vi.stubEnv('SENTREL_TEST', '1');
+    const ahead = () => now() - Date.now();
+    await w.owner`insert into setting (key, value) values ('clock_offset_ms', '90000')`;
+    const heard = connect(w.url, { max: 4, role: null });
+    await followClock(heard);
+    expect(ahead()).toBeGreaterThan(89_000);
+    for (let i = 2; i <= 40; i++) await moveClock(heard, 90_000 * i);
+    await new Promise((r) => setTimeout(r, 300));
+    expect(ahead()).toBeGreaterThan(40 * 90_000 - 1000);
+    await moveClock(heard, 0);
+    await heard.end({ timeout: 1 });
+    vi.unstubAllEnvs();
   });
 });
 

@@ -1,6 +1,7 @@
 /** What every page passes: who it is for, and what is said when something is away. Endpoints have a gate of their own (server/route.ts). */
 import { defineMiddleware } from 'astro:middleware';
 import { isDatabaseAway } from '../db/sql';
+import { clockKnown } from './server/db';
 import { inTime, Late } from './server/inTime';
 import { startForetelling } from './server/remaining';
 import { holder } from './server/session';
@@ -9,7 +10,8 @@ import { whyAway } from './server/trouble';
 /** Purges that have ended are held against what was foretold of them, one after the other, from the first request on. */
 let foretelling: (() => void) | undefined;
 
-export const onRequest = defineMiddleware((context, next) => {
+export const onRequest = defineMiddleware(async (context, next) => {
+  await clockKnown();
   if (!foretelling) {
     foretelling = startForetelling();
     process.once('sentrel:end', foretelling);

@@ -2,7 +2,7 @@
  * The pool of this process, opened at first use. A database that dies among queries can leave connections that never answer:
  * the pool is asked every moment whether it still does, and is put aside for a new one when it does not.
  */
-import { followClock, now } from '../../db/clock';
+import { followClock, now, testing } from '../../db/clock';
 import { headOfTheHour } from '../../db/record/heads';
 import { connect, type Sql } from '../../db/sql';
 import { listenLive, startLive } from './live';
@@ -14,12 +14,14 @@ const HEADS_MS = 60_000;
 const PATIENCE_MS = 2500;
 
 let pool: Sql | undefined;
+let clock: Promise<void> | null = null;
 
 function open(): Sql {
   const url = process.env['DATABASE_URL'];
   if (!url) throw new Error('DATABASE_URL is not set');
   const sql = connect(url);
-  followClock(sql).catch((e: unknown) => console.error('clock', (e as Error).message));
+  const followed = followClock(sql).catch((e: unknown) => console.error('clock', (e as Error).message));
+  clock ??= followed;
   listenLive(sql);
   return sql;
 }
@@ -42,6 +44,13 @@ export function db(): Sql {
     });
   }
   return pool;
+}
+
+/** Waits until the clock that tests move is known once: nobody may be answered by one that stands behind what was measured. */
+export async function clockKnown(): Promise<void> {
+  if (!testing()) return;
+  db();
+  await Promise.race([clock, new Promise((r) => setTimeout(r, PATIENCE_MS))]);
 }
 
 let looking = false;

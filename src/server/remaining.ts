@@ -110,6 +110,7 @@ async function foretoldNow(id: string): Promise<Foretold | null> {
   if (!before || !fill) return null;
   const until = arc ?? whole.endedAt ?? now();
   const lists = await readingsBy(whole, fill.since, until);
+  if (!lists[0]?.length) return null;
   const told = await ask({
     kind: 'then',
     fill: { ...fill, until },

@@ -26,7 +26,11 @@ export const test = base.extend<{ tidied: undefined }>({
       const before = await running(request);
       await use(undefined);
       const passed = info.status === info.expectedStatus;
-      if (!passed) await request.post(`${CONTROL}/mend`);
+      if (!passed) {
+        // Whether the monitor was heard: a test that waits for its readings does not see why none come.
+        console.log('bay 2:', await (await request.get(`${BAY2}/state`)).text());
+        await request.post(`${CONTROL}/mend`);
+      }
       const tidy = async () => {
         const left = (await running(request)).filter((id) => !before.includes(id));
         if (left.length > 0) await session(request);
