@@ -38,6 +38,12 @@ const newest = (db: Db): Promise<Row[]> => db<Row[]>`
     join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
   where not j.cleared order by w.updated_at desc`;
 
+/** Welds with a product on them, in the order it was put on. */
+const dwelling = (db: Db): Promise<Row[]> => db<Row[]>`
+  select ${columns(db)} from weld w join spool s on s.id = w.spool join line l on l.id = s.line join job j on j.id = l.job
+  where jsonb_array_length(coalesce(w.summary -> 'dwells', '[]'::jsonb)) > 0 and not j.cleared
+  order by w.summary #>> '{dwells,0,marks,0,at}' limit 24`;
+
 /** A page of those that wait for one stage. Spools are put in order first, since they are few; their welds follow until the page is full. */
 const waiting = (db: Db, due: Stage, page: number): Promise<Row[]> => db<Row[]>`
   select ${columns(db)}
@@ -66,8 +72,9 @@ export async function board(
   { due = null, page = 0 }: { due?: Stage | null; page?: number } = {},
   remainsOf: (run: RunState) => Remains | null = () => null,
 ): Promise<Omit<BoardData, 'mine'>> {
-  const [welds, counted, open, gas] = await Promise.all([
+  const [welds, on, counted, open, gas] = await Promise.all([
     due ? waiting(db, due, page) : newest(db),
+    dwelling(db),
     db<{ due: Stage | 'done'; n: number }[]>`
       select due, count(*)::int as n from weld
       where spool not in (select s.id from spool s join line l on l.id = s.line join job j on j.id = l.job where j.cleared) group by due`,
@@ -84,6 +91,7 @@ export async function board(
     welds: told(welds),
     counts,
     runs,
+    dwelling: told(on),
     free: [...new Set(gas.map((c) => c.body.station))].filter((bay) => bay !== '' && runs.every((r) => r.station !== bay)).sort(),
     cylinders: gas.filter((c) => c.draws.some((d) => d.to === null)),
     done: counted.find((c) => c.due === 'done')?.n ?? 0,

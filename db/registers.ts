@@ -5,6 +5,7 @@ import { registerSchema, type ItemUse, type NewRegisterItem, type RegisterItem }
 import type { Clock } from './clock';
 import { sift } from './rows';
 import { shop } from './shop';
+import { toolPasts } from './tools';
 import type { Db, Sql } from './sql';
 import { transaction } from './transaction';
 
@@ -35,8 +36,11 @@ export const today = async (db: Db, now: number): Promise<string> => inShopTime(
 
 /** All that can be read of the registers, retired items too; `unreadItems` names the rest. */
 export const wholeRegister = async (db: Db, now = Date.now()): Promise<RegisterItem[]> => {
-  const [all, day] = await Promise.all([rows(db), today(db, now)]);
-  return sift(all, read(day)).good;
+  const [all, day, pasts] = await Promise.all([rows(db), today(db, now), toolPasts(db)]);
+  return sift(all, read(day)).good.map((i) => {
+    const past = pasts.get(i.id);
+    return past ? { ...i, past } : i;
+  });
 };
 /**
  * What can be picked: all but the retired.

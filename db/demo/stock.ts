@@ -40,7 +40,7 @@ const LPM = 1e-3 / 60;
 /** Ends of a range, SI. */
 const ends = (low: number | null, high: number | null) => ({ low, high });
 
-const UNMEASURED = { ra: null, takes: null, ratedRpm: null };
+const UNMEASURED = { ra: null, takes: null, ratedRpm: null, lies: '' };
 export const stock: Record<keyof Stock, NewRegisterItem> = {
   tubeA: { kind: 'heat', label: 'DEMO-H1041', body: { alloy: '316L', what: 'tube', sulphur: 0.009 } },
   tubeB: { kind: 'heat', label: 'DEMO-H1042', body: { alloy: '316L', what: 'tube', sulphur: 0.012 } },
@@ -131,17 +131,17 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   citric: {
     kind: 'product',
     label: 'DEMO citric bath',
-    body: { kind: 'citric', lot: 'C-118', dwellSeconds: 1200, hydrofluoric: false, mostCelsius: null },
+    body: { kind: 'citric', lot: 'C-118', dwellSeconds: 1200, hydrofluoric: false, mostCelsius: null, contents: '', sheet: null },
   },
   paste: {
     kind: 'product',
     label: 'DEMO pickling paste',
-    body: { kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true, mostCelsius: 35 },
+    body: { kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true, mostCelsius: 35, contents: '', sheet: null },
   },
   wash: {
     kind: 'product',
     label: 'DEMO neutraliser',
-    body: { kind: 'neutraliser', lot: 'N-7', dwellSeconds: null, hydrofluoric: false, mostCelsius: null },
+    body: { kind: 'neutraliser', lot: 'N-7', dwellSeconds: null, hydrofluoric: false, mostCelsius: null, contents: '', sheet: null },
   },
   cylinder: {
     kind: 'cylinder',

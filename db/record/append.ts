@@ -21,6 +21,7 @@ import { addCheck, takeBackCheck } from '../checks';
 import { alikeOn, expectFiles } from '../files';
 import type { Clock } from '../clock';
 import type { Sql, Tx } from '../sql';
+import { touchedBefore } from '../tools';
 import { transaction } from '../transaction';
 import { atArc, digestOf, papersOf, procedureNow, weldingOf } from './added';
 import { canonical, sha256 } from './chain';
@@ -211,6 +212,10 @@ async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number
   if (again) return { added: { papers: again } };
   if (e.type === 'setup.recorded') return { procedure: await procedureNow(tx, e.stream) };
   if (decided?.type === 'setup.recorded' && decided.today) return { added: { procedure: await procedureNow(tx, e.stream) } };
+  const tool = toolIn(e.type, e.body);
+  if (tool) return { touched: await touchedBefore(tx, tool, happened, e.id) };
+  const toolAgain = decided && toolIn(decided.type, decided.today);
+  if (toolAgain) return { added: { touched: await touchedBefore(tx, toolAgain, happened, decided.corrects) } };
   const markedAt = decided?.markedAt ?? null;
   if (e.type === 'run.marked') {
     const { mark } = e.body as BodyOf<'run.marked'>;
@@ -229,6 +234,12 @@ async function addedTo(tx: Tx, e: Checked, runEvents: Stored[], happened: number
   }
   return {};
 }
+
+/** The tool an entry says has touched the weld; null where it names none. */
+const toolIn = (type: string, body: unknown): string | null =>
+  (type === 'clean.recorded' || type === 'tool.touched') && body !== null
+    ? ((body as Pick<BodyOf<'clean.recorded'>, 'tool'>).tool?.id ?? null)
+    : null;
 
 /** Rewrites the rows of what the event touched: its purge once, and of the welds only those it can have changed. */
 async function project(

@@ -51,7 +51,8 @@ export async function correctionOf(tx: Tx, e: Checked, now: number): Promise<Dec
   const type = row.type;
   const def: EventDef = eventTypes[type];
   if (uncorrectable.has(type)) return refuse(422, 'This event cannot be corrected.');
-  if (happenedAt !== undefined && type !== 'run.marked') return refuse(422, 'Only a mark can be set to another time.');
+  if (happenedAt !== undefined && type !== 'run.marked' && type !== 'dwell.marked')
+    return refuse(422, 'Only a mark can be set to another time.');
   if (happenedAt !== undefined && Date.parse(happenedAt) > now) return refuse(422, 'A mark cannot be set to a time that is still to come.');
   if (happenedAt !== undefined && Date.parse(happenedAt) < EARLIEST)
     return refuse(422, 'A mark cannot be set to a time before there was a purge.');

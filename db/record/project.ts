@@ -5,11 +5,13 @@ import type { Foretold, RunState } from '../../core/work/run';
 import type { Tx } from '../sql';
 import { weldTint } from '../../core/work/tint';
 import { writeWeldTint } from '../tint';
+import { writeTouches } from '../tools';
 import { weldRecord } from './stored';
 
 export async function writeWeld(tx: Tx, s: WeldState, at: Date): Promise<void> {
   await tx`update weld set due = ${s.due ?? 'done'}, summary = ${tx.json(summarise(s))}, version = ${s.version}, updated_at = ${at} where id = ${s.id}`;
   await writeWeldTint(tx, s.id, weldTint(s), at);
+  await writeTouches(tx, s);
 }
 
 const time = (ms: number | null): Date | null => (ms === null ? null : new Date(ms));

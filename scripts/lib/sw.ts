@@ -18,7 +18,7 @@ export async function serviceWorker(dist: string): Promise<void> {
     .slice(0, 12);
   const kept = [
     ...assets.map((f) => ({ url: `/_astro/${f}`, revision: null })),
-    ...['/cautions', '/manifest.webmanifest', '/icon.svg'].map((url) => ({ url, revision: build_ })),
+    ...['/cautions', '/first-aid', '/manifest.webmanifest', '/icon.svg'].map((url) => ({ url, revision: build_ })),
   ];
 
   await build({

@@ -44,7 +44,7 @@ const product = (kind: Product['kind'], over: Partial<Product> = {}): Product =>
   mostCelsius: null,
   ...over,
 });
-const tool = (metal: Tool['metal']): Tool => ({ what: 'x', metal, grit: null });
+const tool = (metal: Tool['metal']): Tool => ({ what: 'x', metal, grit: null, kind: null, ratedRpm: null });
 const paste: CleaningStep = {
   method: 'paste',
   side: 'outside',

@@ -1,8 +1,8 @@
 /** Rows of cleaning: which method, product and tool go on which metal, where, how warm, after what. */
-import { alloys } from '../../basics/materials';
 import { degrees, type Row } from './row';
 import { rinseDone } from './tables';
-import { cleanMethodNames, PASTE_RANGE, TOUCH_BELOW, type BathStep, type CleaningStep, type Situation } from './steps';
+import { belongsTo, spinRefusals, touchRefusal, wantedMark } from './tools';
+import { cleanMethodNames, PASTE_RANGE, TOUCH_BELOW, type BathStep, type CleaningStep } from './steps';
 
 const ACID = ['paste', 'pickle-bath'] as const;
 const TOOLS = ['brush', 'abrasive'] as const;
@@ -12,6 +12,17 @@ const CURRENT = ['electrolytic', 'electropolish'] as const;
 const TOOL_MOST = { abrasive: 120, brush: 250 } as const;
 /** The hottest metal pickling paste goes on, °C: the product's own sheet leads. */
 const pasteMost = ({ product }: CleaningStep): number => Math.min(TOUCH_BELOW, product?.mostCelsius ?? PASTE_RANGE[1]);
+
+const mm = (m: number): string => `${Number((1000 * m).toPrecision(3))} mm`;
+const um = (m: number): string => `${Number((1e6 * m).toPrecision(3))} µm`;
+
+/** Has it touched what its mark does not say? */
+const past = (c: CleaningStep): boolean => c.tool !== null && belongsTo(c.tool.metal, c.touched ?? []) !== c.tool.metal;
+/** Why it must not be turned as it was; nothing where nobody was asked. */
+const spins = ({ tool, spindle }: CleaningStep): string[] =>
+  tool === null || spindle === undefined
+    ? []
+    : spinRefusals({ label: 'this tool', kind: tool.kind, ratedRpm: tool.ratedRpm }, spindle ?? { rpm: null, arbor: 'maker' });
 
 /** What a method takes. Whatever holds hydrofluoric acid pickles, whatever its label. */
 export const productFits = (method: CleaningStep['method'], p: NonNullable<CleaningStep['product']>): boolean =>
@@ -23,14 +34,6 @@ export const productFits = (method: CleaningStep['method'], p: NonNullable<Clean
 /** What may be a passivating bath or gel: of that acid, without hydrofluoric. */
 export const passivates = (acid: BathStep['acid'], p: BathStep['product']): boolean =>
   !p.hydrofluoric && (p.kind === acid || p.kind === 'gel');
-
-/** The mark a tool for these metals carries: iron on titanium or stainless is planted rust. */
-export const wantedMark = (s: Pick<Situation, 'alloys'>): 'titanium' | 'stainless' | 'carbon-steel' =>
-  s.alloys.some((a) => alloys[a].family === 'titanium')
-    ? 'titanium'
-    : s.alloys.every((a) => alloys[a].family === 'carbon')
-      ? 'carbon-steel'
-      : 'stainless';
 
 export const cleaning: readonly Row<CleaningStep>[] = [
   {
@@ -184,7 +187,7 @@ export const cleaning: readonly Row<CleaningStep>[] = [
     level: 'never',
     mends: ['iron-test', 'pickle'],
     methods: TOOLS,
-    when: (c) => c.tool?.metal === 'unmarked',
+    when: (c) => c.tool?.metal === 'unmarked' && !past(c),
     text: (_, s) => `This tool is not marked. Take one marked for ${wantedMark(s)}.`,
   },
   {
@@ -196,12 +199,71 @@ export const cleaning: readonly Row<CleaningStep>[] = [
     text: () => 'This tool is marked for carbon steel: it plants rust. Take one marked for this metal.',
   },
   {
+    id: 'tool-past',
+    level: 'never',
+    mends: ['iron-test', 'pickle'],
+    methods: TOOLS,
+    when: (c, s) => past(c) && c.tool !== null && belongsTo(c.tool.metal, c.touched ?? []) !== wantedMark(s),
+    text: (c, s) => touchRefusal('This tool', c.tool?.metal ?? 'unmarked', c.touched ?? [], s.alloys) ?? '',
+  },
+  {
     id: 'tool-other',
     level: 'never',
     mends: ['iron-test', 'pickle'],
     methods: TOOLS,
-    when: (c, s) => c.tool !== null && !['unmarked', 'carbon-steel', wantedMark(s)].includes(c.tool.metal),
+    when: (c, s) => c.tool !== null && !past(c) && !['unmarked', 'carbon-steel', wantedMark(s)].includes(c.tool.metal),
     text: (c, s) => `This tool is marked for ${c.tool?.metal ?? ''}. Take one marked for ${wantedMark(s)}.`,
+  },
+  {
+    id: 'tool-spin',
+    level: 'never',
+    mends: ['again'],
+    methods: TOOLS,
+    when: (c) => spins(c).length > 0,
+    text: (c) => spins(c).join(' '),
+  },
+  {
+    id: 'wall-thin',
+    level: 'never',
+    when: (c) => c.wall?.least != null && c.wall.after < c.wall.least,
+    text: (c) =>
+      `The wall is ${mm(c.wall?.after ?? 0)}, the least is ${mm(c.wall?.least ?? 0)}: nothing more is taken off. An engineer decides.`,
+  },
+  {
+    id: 'debris-in',
+    level: 'reason',
+    mends: ['again'],
+    methods: TOOLS,
+    when: (c) => c.side !== 'outside' && c.debris === 'not',
+    text: () => 'What came off is still inside: flush or wipe it out, and prove it.',
+  },
+  {
+    id: 'print-lost',
+    level: 'reason',
+    methods: ['abrasive'],
+    when: (c) => c.print === 'lost',
+    text: () => 'The heat number went with the disc: say how the heat is known now.',
+  },
+  {
+    id: 'finish-rough',
+    level: 'reason',
+    mends: ['again'],
+    when: (c, s) => c.done === true && s.finish != null && c.ra?.after != null && c.ra.after > s.finish * (1 + 1e-9),
+    text: (c, s) => `Ra ${um(c.ra?.after ?? 0)} is left, ${um(s.finish ?? 0)} is wanted at most: blend on with a finer one.`,
+  },
+  {
+    id: 'print-unsaid',
+    level: 'warn',
+    methods: ['abrasive'],
+    when: (c) => c.print === null,
+    text: () => 'Copy or photograph heat numbers and marks before the first disc: it takes them off.',
+  },
+  {
+    id: 'debris-unsaid',
+    level: 'warn',
+    methods: TOOLS,
+    when: (c) => c.side !== 'outside' && c.debris === null,
+    text: () => 'Say how it was proved that nothing stayed inside.',
   },
   {
     id: 'tool-hot',

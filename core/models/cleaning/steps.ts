@@ -1,6 +1,7 @@
 /** What cleaning and passivation are made of: methods, tools, products, and what has to be known of the weld. */
 import { z } from 'zod';
-import type { AlloyId } from '../../basics/materials';
+import type { AlloyFamily, AlloyId } from '../../basics/materials';
+import type { Spindle, Tool } from './tools';
 
 export const cleanMethodSchema = z.enum(['brush', 'abrasive', 'paste', 'pickle-bath', 'electrolytic', 'electropolish', 'none']);
 export type CleanMethod = z.infer<typeof cleanMethodSchema>;
@@ -32,12 +33,6 @@ export const TOUCH_BELOW = 50;
 /** Pickling paste: not below (the reaction stalls) nor above (it dries and fumes), °C. */
 export const PASTE_RANGE: [number, number] = [5, 40];
 
-export const toolSchema = z.object({
-  what: z.string().max(80),
-  metal: z.enum(['stainless', 'titanium', 'carbon-steel', 'aluminium', 'unmarked']),
-  grit: z.number().int().positive().nullable().default(null),
-});
-export type Tool = z.infer<typeof toolSchema>;
 export const productSchema = z.object({
   kind: z.enum(['paste', 'gel', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte']),
   lot: z.string().max(40),
@@ -62,6 +57,8 @@ export type Situation = {
   acidOn: boolean;
   /** it has been passivated and rinsed */
   passivated: boolean;
+  /** Ra its criterion asks for at most, m; null where it asks for none */
+  finish?: number | null;
 };
 
 export type CleaningStep = {
@@ -72,7 +69,25 @@ export type CleaningStep = {
   product: Product | null;
   /** of the rinse after pickling; null when it was not measured, undefined when nobody was asked */
   rinse?: { feedPh: number; runoffPh: number } | null | undefined;
+  /** families of metal the tool had touched before; undefined when nobody looked */
+  touched?: readonly AlloyFamily[] | undefined;
+  /** what turned the tool; undefined when nobody was asked */
+  spindle?: Spindle | null | undefined;
+  /** heat numbers and marks under the disc; null when nobody said */
+  print?: Print | null | undefined;
+  /** Ra, m, before and after */
+  ra?: { before: number | null; after: number | null } | null | undefined;
+  /** wall, m, before and after, and the least it may have */
+  wall?: { before: number | null; after: number; least: number | null } | null | undefined;
+  /** how it was proved that nothing stayed inside; null when nobody said */
+  debris?: Debris | null | undefined;
+  /** is it the last step, with no tint left? */
+  done?: boolean | undefined;
 };
+export const printNames = { copied: 'copied', photographed: 'photographed', none: 'none there', lost: 'gone with the disc' } as const;
+export type Print = keyof typeof printNames;
+export const debrisNames = { wiped: 'wiped, cloth clean', rinsed: 'rinsed out', seen: 'by borescope', not: 'not yet' } as const;
+export type Debris = keyof typeof debrisNames;
 export type BathStep = {
   acid: Passivation;
   product: Product;

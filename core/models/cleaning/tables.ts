@@ -66,6 +66,14 @@ export function pasteHint(alloy: AlloyId, celsius: number): [number, number] | n
   return alloy === '316L' || alloy === '316Ti' ? row[2] : null;
 }
 
+/** Conductivity of the runoff is done within a tenth of the feed, or at so little, µS/cm, with pure water: owner specifications, medium confidence. */
+const MICRO = { over: 1.1, pure: 10 };
+/** Why a rinse is not at its end by conductivity, µS/cm; null where it is. */
+export const conductivityDone = (feed: number, runoff: number): string | null =>
+  runoff <= Math.max(MICRO.over * feed, MICRO.pure)
+    ? null
+    : `The runoff conducts ${runoff} µS/cm, the feed ${feed}. Rinse on until it is within a tenth of the feed.`;
+
 /** Feed water that can rinse: nearly neutral (pH 6 to 8, a little wider for the meter). */
 const FEED_PH: [number, number] = [5.5, 8.5];
 

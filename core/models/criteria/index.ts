@@ -14,7 +14,7 @@ export {
   type Seen,
   type Verdict,
 } from './judge';
-export { lay } from './lay';
+export { arcLess, lay } from './lay';
 export { allowedText, limitSide, mostAllowed, type LimitSide } from './limit';
 export { limitNames, limitSchema, measureText, mostOf, type Confirmed, type LimitId, type Measure, type Source } from './measures';
 export {

@@ -9,7 +9,7 @@ const NOTHING = 1e-6;
 const tidy = (at: number): number => Number(at.toFixed(9));
 
 /** What is left of an arc under another that is laid over it. A whole round that is cut stays one piece, over twelve; an edge does not. */
-function left(under: Arc, over: Arc, seam: Seam): Arc[] {
+export function arcLess(under: Arc, over: Arc, seam: Seam): Arc[] {
   if (isWhole(over)) return [];
   // Counted from where the lower one begins.
   const [begin, long] = [under.from % 12, arcHours(under)];
@@ -27,6 +27,6 @@ function left(under: Arc, over: Arc, seam: Seam): Arc[] {
 
 /** A tint laid over others takes its stretch from them. */
 export const lay = (tints: readonly Tint[], next: Tint, seam: Seam): Tint[] => [
-  ...tints.flatMap((t): Tint[] => (t.zone === next.zone ? left(t.arc, next.arc, seam).map((arc) => ({ ...t, arc })) : [t])),
+  ...tints.flatMap((t): Tint[] => (t.zone === next.zone ? arcLess(t.arc, next.arc, seam).map((arc) => ({ ...t, arc })) : [t])),
   next,
 ];

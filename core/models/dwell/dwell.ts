@@ -17,7 +17,15 @@ export type Sheet = {
   wetWithin: number | null;
 };
 
-export type Dwell = { least: number; most: number; from: 'sheet' | 'hint'; wetWithin: number | null };
+/** told: by nobody's paper, as somebody said */
+export type Dwell = { least: number; most: number; from: 'sheet' | 'hint' | 'told'; wetWithin: number | null };
+
+/** A sheet, or somebody, that gives one time only: overdue so much later. A judgement of this project, no source. */
+const ONE_TIME = 1.25;
+/** The dwell that one time makes, s. */
+export const dwellOfOne = (seconds: number, from: Dwell['from'], wetWithin: number | null = null): Dwell => ({
+  ...{ least: seconds, most: ONE_TIME * seconds, from, wetWithin },
+});
 
 /**
  * The dwell to go by: the sheet leads; a hint of the tables stands in only where the sheet has no rows at all, and says so.
@@ -104,7 +112,7 @@ export function dwelling(marks: readonly DwellMark[], { least, most, wetWithin }
 /** What speaks against how it came off: too soon, too late; empty where nothing does, or it is still on. */
 export function offSpeaks(d: Dwelling, { least, most, from }: Dwell): string[] {
   if (d.phase !== 'off') return [];
-  const by = from === 'sheet' ? 'its sheet' : 'the tables, a hint,';
+  const by = { sheet: 'its sheet', hint: 'the tables, a hint,', told: 'who gave the time' }[from];
   const minutes = (s: number) => `${Number((s / 60).toFixed(1))} min`;
   if (d.on < least) return [`It was on for ${minutes(d.on)}, ${by} asks for ${minutes(least)}: the skin may not be off. Put it on again.`];
   return d.on > most

@@ -5,7 +5,8 @@ import { arcHours } from '../../basics/seam';
 import { alloys } from '../../basics/materials';
 import type { FoundDefect, Tint } from '../criteria';
 import { bandSchema, type Band } from '../tint';
-import { belongsTo, dirtOf, gritFor, ladder, manners, raAfter, RMS_OVER_RA, spinRefusals, taught, touchRefusal, wetWays } from './index';
+import { belongsTo, spinRefusals, touchRefusal } from '../cleaning';
+import { dirtOf, gritFor, ladder, manners, raAfter, RMS_OVER_RA, taught, wetWays } from './index';
 import type { Dirt, Rung, Strip, Wish } from './index';
 
 const UM = 1e-6;

@@ -5,11 +5,12 @@
  */
 import type { AlloyId } from '../../basics/materials';
 import { alloys } from '../../basics/materials';
+import { wayOf } from '../cleaning';
 import type { Band } from '../tint';
 import type { Dirt } from './dirt';
 import type { RaSpan } from './roughness';
 import { isScale, measuredRa, taught, thickness, type Strip } from './strip';
-import { cuts, leaves, markFor, wayOf, type Rung } from './tool';
+import { cuts, leaves, markFor, type Rung } from './tool';
 
 /** What the metal looks like again afterwards: Ra at most, m, or null where nobody asks for one. */
 export type Finish = { look: 'polished' | 'electropolished' | 'mill' | 'brushed'; ra: number | null };

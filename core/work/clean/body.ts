@@ -1,5 +1,7 @@
 /** A cleaning as the record has it, SI. */
-import type { CleanMethod, Product, Tool } from '../../models/cleaning';
+import type { Arc } from '../../basics/seam';
+import type { AlloyFamily } from '../../basics/materials';
+import type { CleaningStep, CleanMethod, Debris, Print, Product, Spindle, Tool } from '../../models/cleaning';
 
 type Named = { id: string; label: string };
 
@@ -16,4 +18,13 @@ export type Cleaned = {
   tintRemains: boolean;
   /** why, where the table wants a reason, or why it was done although it must not be */
   because: string | null;
+  /** the stretch that was cleaned; null: all of its side. Undefined in what follows: nobody was asked before the third version */
+  where?: Arc | null | undefined;
+  spindle?: Spindle | null | undefined;
+  print?: Print | null | undefined;
+  ra?: CleaningStep['ra'];
+  wall?: CleaningStep['wall'];
+  debris?: Debris | null | undefined;
+  /** by the server: families of metal the tool had touched before */
+  touched?: AlloyFamily[] | undefined;
 };

@@ -11,7 +11,7 @@ import {
   type Situation,
 } from '../../models/cleaning';
 import { define, inUnits, version, type Line, type Reader } from '../event';
-import { one, productOf, toolOf, two } from '../shapes';
+import { eight, one, productOf, toolOf, two } from '../shapes';
 import { cleanWithin } from './form';
 import type { Cleaned } from './body';
 
@@ -41,12 +41,15 @@ export const cleanRecorded = define<Cleaned>()({
   versions: [
     version(first, (b): Cleaned => ({ ...b, tool: b.tool && toolOf(b.tool), product: b.product && productOf(b.product), because: null })),
     version(second, (b): Cleaned => ({ ...b, tool: b.tool && toolOf(b.tool) })),
+    version(second.extend({ tool: eight.tool.nullable(), ...eight.cleaned }), (b): Cleaned => b),
   ],
+  added: z.object({ touched: eight.touched.optional() }),
 });
 
 /** The step the table judges. */
 export const cleaningStep = (b: Cleaned): CleaningStep => ({
   ...b,
+  done: !b.tintRemains,
   tool: b.tool?.tool ?? null,
   product: b.product?.product ?? null,
 });

@@ -2,6 +2,7 @@
 import type { Criterion } from '../../models/criteria';
 import type { Size } from '../../basics/sizes';
 import type { AlloyId } from '../../basics/materials';
+import { takesTintOff } from '../../models/cleaning';
 import { dirtOf, ladder, type Rise, type Rung } from '../../models/ladder';
 import { itemsOf, type RegisterItem } from '../registers';
 import type { Look } from '../look';
@@ -9,7 +10,7 @@ import type { Look } from '../look';
 /** The tools of the register that say what kind they are, and are in use. */
 export const rungsOf = (registers: readonly RegisterItem[]): Rung[] =>
   itemsOf(registers, 'tool').flatMap(({ id, label, retired, body: { kind, metal, grit, ra, takes, bore, ratedRpm } }) =>
-    kind === null || retired ? [] : [{ id, label, kind, metal, grit, ra, takes, bore, ratedRpm }],
+    kind === null || retired || !takesTintOff(kind) ? [] : [{ id, label, kind, metal, grit, ra, takes, bore, ratedRpm }],
   );
 
 type Weld = { size: Size; alloyA: AlloyId; alloyB: AlloyId };

@@ -22,7 +22,7 @@ const NOW = Date.parse('2026-03-02T12:00:00Z');
 const id = (n: number) => `0197f000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const product = (n: number, kind: 'citric' | 'nitric' | 'neutraliser' | 'paste', dwellSeconds: number | null): RegisterItem => ({
   ...{ kind: 'product', id: id(n), label: `P-${n}` },
-  body: { kind, lot: '7', dwellSeconds, hydrofluoric: kind === 'paste', mostCelsius: null },
+  body: { kind, lot: '7', dwellSeconds, hydrofluoric: kind === 'paste', mostCelsius: null, contents: '', sheet: null },
 });
 const registers = [product(1, 'citric', null), product(2, 'citric', 1800), product(3, 'neutraliser', null), product(4, 'paste', null)];
 const clean: Situation = {

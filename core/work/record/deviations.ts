@@ -1,11 +1,14 @@
 /** What was done that must not be: judged by the table as each entry comes in its time, and settled by what was done after it. */
 import { rinseDone, testNames, type Breach, type Situation, type Test } from '../../models/cleaning';
-import type { Criterion } from '../../models/criteria';
+import { WHOLE, type Arc } from '../../basics/seam';
+import { arcLess, type Criterion } from '../../models/criteria';
+import { dirtOf } from '../../models/ladder';
 import { fitupFaults } from '../fitup';
 import { gasFaults } from '../gas';
 import type { PaperFault } from '../../models/papers';
 import { bathDeviations, rinseDeviations, testDeviations, type Tested } from '../passivate';
 import { cleanDeviations, type Cleaned } from '../clean';
+import { touchDeviations } from '../touch';
 import type { Deviation } from '../release';
 import type { WeldState } from './weldState';
 
@@ -17,14 +20,28 @@ const PICKLES: readonly Cleaned['method'][] = ['paste', 'pickle-bath', 'electrop
 
 /** Does tint remain on a side: by its last cleaning, or, where none was done, by the look? */
 const tintOn = (s: WeldState, side: Side): boolean => {
-  const last = s.cleans.findLast((c) => real(c) && covers(c, side));
-  if (last) return last.tintRemains;
+  const here = s.cleans.filter((c) => real(c) && covers(c, side));
+  const last = here.at(-1);
+  if (last) return last.tintRemains || dirtLeft(s, side).length > 0;
   return (s.look?.tints ?? []).some(
     (t) =>
       t.zone.startsWith(side === 'inside' ? 'id' : 'od') &&
       (t.grade.by === 'band' ? t.grade.band !== 'bright' : t.grade.by === 'number' && t.grade.number > 1),
   );
 };
+
+/** Stretches of a side cleaned arc by arc that no cleaning has left without tint yet; empty where a side was cleaned as a whole, or not at all. */
+export function dirtLeft(s: Pick<WeldState, 'cleans' | 'look' | 'design'>, side: Side): Arc[] {
+  const here = s.cleans.filter((c) => real(c) && covers(c, side));
+  if (!s.look || !here.some((c) => c.where != null)) return [];
+  const dirty = dirtOf(s.look.tints, s.look.defects).filter((d) => d.side === side);
+  return here
+    .filter((c) => !c.tintRemains)
+    .reduce(
+      (left, c) => left.flatMap((a) => arcLess(a, c.where ?? WHOLE, s.design.seam)),
+      dirty.map((d) => d.arc),
+    );
+}
 
 /** Which sides have been cleaned by now: what is seen on them is not as welded any more. */
 export const brushedSides = (s: Pick<WeldState, 'cleans'>): Record<Side, boolean> => ({
@@ -33,22 +50,25 @@ export const brushedSides = (s: Pick<WeldState, 'cleans'>): Record<Side, boolean
 });
 
 /** What cleaning and passivation have to know of a weld. */
-export function situation(s: WeldState, criterion: Pick<Criterion, 'foodContact'>): Situation {
+export function situation(s: WeldState, criterion: Pick<Criterion, 'foodContact' | 'finish'>): Situation {
   const pickled = s.cleans.findLast((c) => c.method === 'paste' || c.method === 'pickle-bath');
   return {
     alloys: [s.design.alloyA, s.design.alloyB],
     foodContact: criterion.foodContact,
     insideReachable: s.look?.insideReachable ?? s.design.insideReachable,
     tintRemains: SIDES.some((side) => tintOn(s, side)),
-    acidOn: pickled?.rinse != null && rinseDone(pickled.rinse.feedPh, pickled.rinse.runoffPh, null).length > 0,
+    acidOn:
+      s.dwells.some((d) => d.rinsed === null) ||
+      (pickled?.rinse != null && rinseDone(pickled.rinse.feedPh, pickled.rinse.runoffPh, null).length > 0),
     passivated: s.rinse !== null,
+    finish: criterion.finish?.ra ?? null,
   };
 }
 
 const settle = (s: WeldState, which: (d: Deviation) => boolean, how: string): void => {
   for (const d of s.deviations) if (d.settled === null && which(d)) d.settled = how;
 };
-const note = (s: WeldState, entry: string, step: Deviation['step'], breaches: readonly Breach[]): void => {
+export const note = (s: WeldState, entry: string, step: Deviation['step'], breaches: readonly Breach[]): void => {
   for (const { id, text, mends } of breaches) s.deviations.push({ entry, step, id, text, mends, settled: null });
 };
 
@@ -73,14 +93,27 @@ export function takeGas(s: WeldState, g: NonNullable<WeldState['gas']>): void {
   takePapers(s, g.event, 'gas', gasFaults(g));
 }
 
+/** Something touched it: judged by what that had touched before. */
+export function takeTouch(s: WeldState, t: WeldState['touches'][number]): void {
+  s.touches.push(t);
+  note(s, t.event, 'touch', touchDeviations(t, [s.design.alloyA, s.design.alloyB]));
+}
+
 /** A cleaning comes in: judged by how the weld stood before it, then taken. Abrading or pickling after a passivation reopens that. */
 export function takeCleaning(s: WeldState, c: WeldState['cleans'][number], criterion: Criterion): void {
-  const wrong = cleanDeviations(c, situation(s, criterion));
+  takeRinsedOff(s, c, cleanDeviations(c, situation(s, criterion)));
+}
+
+/**
+ * The same of a cleaning that has been judged.
+ * @param faulty it was wrong from the start, and has been noted: it settles nothing
+ */
+export function takeRinsedOff(s: WeldState, c: WeldState['cleans'][number], wrong: readonly Breach[], faulty = false): void {
   s.cleans.push(c);
-  if (wrong.length === 0 && real(c)) {
+  if (wrong.length === 0 && !faulty && real(c)) {
     const again = (d: Deviation) => {
       if (d.step !== 'clean') return false;
-      const then = s.cleans.find((x) => x.event === d.entry);
+      const then = s.cleans.find((x) => x.event === d.entry) ?? s.dwells.find((x) => x.id === d.entry)?.begun;
       return then !== undefined && SIDES.every((side) => !covers(then, side) || covers(c, side));
     };
     settle(s, (d) => d.mends.includes('again') && again(d), 'Done again, rightly.');
@@ -139,7 +172,8 @@ export const passivatedRightly = (s: WeldState): boolean =>
     (d) => d.settled === null && (d.step === 'bath' || d.step === 'rinse' || d.step === 'test') && d.mends.includes('again'),
   );
 
-/** Was it cleaned, and did the last cleaning leave no tint? */
-export const cleanedRightly = (s: WeldState): boolean => s.cleans.findLast(real)?.tintRemains === false;
+/** Was it cleaned, and did the last cleaning leave no tint, nor any stretch that was left for later? */
+export const cleanedRightly = (s: WeldState): boolean =>
+  s.cleans.findLast(real)?.tintRemains === false && SIDES.every((side) => dirtLeft(s, side).length === 0);
 
 export const openDeviations = (s: WeldState): Deviation[] => s.deviations.filter((d) => d.settled === null);

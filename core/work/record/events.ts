@@ -1,5 +1,6 @@
 /** Every event type with the type of its body as it is read today. What each is stands with its subject; the rows are in `table`. */
 import type { Cleaned } from '../clean';
+import type { Begun, DwellMarked, DwellRinsed } from '../dwell';
 import type { Correction, Read } from '../event';
 import type { Fitup } from '../fitup';
 import type { GasCheck, Need } from '../gas';
@@ -10,6 +11,7 @@ import type { Closed, Settled, Skipped } from '../release';
 import type { PictureRead, Taken } from '../pictures';
 import type { Answered, Ended, Foretold, Logged, Marked, Planned, Retired, Started } from '../run';
 import type { TorchSetup } from '../torch';
+import type { Touched } from '../touch';
 import type { Welded } from '../welded';
 
 type Corrected = Correction & { added?: Record<string, unknown> };
@@ -26,7 +28,11 @@ export type Bodies = {
   'picture.read': PictureRead;
   'look.recorded': Look;
   'verdict.given': VerdictGiven;
+  'tool.touched': Touched;
   'clean.recorded': Cleaned;
+  'dwell.begun': Begun;
+  'dwell.marked': DwellMarked;
+  'dwell.rinsed': DwellRinsed;
   'passivate.started': Bath;
   'passivate.ended': Rinse;
   'test.ended': Tested;
@@ -54,4 +60,4 @@ export type SaidOf<T extends EventType> = T extends 'run.started'
   ? Omit<Started, 'cylinder'> & { cylinder: NonNullable<Started['cylinder']> | null }
   : T extends 'passivate.ended'
     ? Omit<Rinse, 'testPassed' | 'elsewhere'> & { elsewhere: (NonNullable<Rinse['elsewhere']> & { passed: boolean }) | null }
-    : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest' | 'papers' | 'clampAmps' | 'procedure' | 'alike'>;
+    : Omit<Bodies[T], 'added' | 'atArc' | 'source' | 'digest' | 'papers' | 'clampAmps' | 'procedure' | 'alike' | 'touched'>;

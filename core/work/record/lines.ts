@@ -9,6 +9,7 @@ import type { Stage } from '../stages';
 import { torchLine } from '../torch';
 import { differences } from '../welded';
 import { openDeviations } from './deviations';
+import { openDwells } from './dwells';
 import { dams, type WeldState } from './state';
 
 /** Oxygen at the arc, as the record says it: of several arcs the worst, and what it rose to while welding. */
@@ -95,7 +96,7 @@ export function waitsFor(s: WeldState): string {
     case 'look':
       return s.verdict?.outcome === 'refer' ? 'The engineer' : s.look ? 'Verdict' : 'Look';
     case 'clean':
-      return 'Cleaning';
+      return openDwells(s).length ? 'Dwell, then rinse' : 'Cleaning';
     case 'passivate':
       return s.bath && !s.rinse ? 'Dwell, then rinse' : testRuns(s) ? 'Its test' : 'Passivation';
     case 'record':

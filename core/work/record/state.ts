@@ -18,7 +18,9 @@ import {
   takeGas,
   takeRinse,
   takeTest,
+  takeTouch,
 } from './deviations';
+import { openDwells, takeBegun, takeDwellMark, takeDwellRinse } from './dwells';
 import type { Stage } from '../stages';
 import { takeWps } from './wps';
 import type { BodyOf, EventType, Recorded } from './events';
@@ -76,6 +78,8 @@ export function foldWeld(
     pictures: [],
     verdict: null,
     rewelds: 0,
+    dwells: [],
+    touches: [],
     cleans: [],
     bath: null,
     rinse: null,
@@ -122,8 +126,9 @@ export function foldWeld(
         s.looks = [];
         s.pictures = [];
         s.cleans = [];
-        s.deviations = s.deviations.filter((d) => d.step === 'fitup' || d.step === 'gas');
+        s.deviations = s.deviations.filter((d) => d.step === 'fitup' || d.step === 'gas' || d.step === 'touch');
         s.bath = s.rinse = null;
+        s.dwells = [];
         break;
       case 'picture.taken': {
         const shows = shownIn(e.body.stage, brushedSides(s)[e.body.side]);
@@ -137,8 +142,20 @@ export function foldWeld(
         if (of) of.read = said(e);
         break;
       }
+      case 'tool.touched':
+        takeTouch(s, said(e));
+        break;
       case 'clean.recorded':
         takeCleaning(s, said(e), criterion);
+        break;
+      case 'dwell.begun':
+        takeBegun(s, said(e), criterion);
+        break;
+      case 'dwell.marked':
+        takeDwellMark(s, said(e));
+        break;
+      case 'dwell.rinsed':
+        takeDwellRinse(s, said(e));
         break;
       case 'passivate.started':
         takeBath(s, said(e), criterion);
@@ -237,7 +254,7 @@ function settle(s: WeldState, criterion: Criterion, again: number): void {
     purge: s.arcs.length > 0,
     weld: welded && held,
     look: judged && outcome !== 'refer',
-    clean: judged && (cleaned || s.skipped.clean !== undefined || !cleanDue),
+    clean: judged && openDwells(s).length === 0 && (cleaned || s.skipped.clean !== undefined || !cleanDue),
     passivate: judged && (passivatedRightly(s) || s.skipped.passivate !== undefined || !passivateDue),
     record: s.closed !== null,
   };

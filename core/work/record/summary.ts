@@ -3,6 +3,8 @@ import { unseenShare, type Zone } from '../../models/criteria';
 import { insideIsSeen } from '../look';
 import { shareOf, type BoardCylinder, type BoardRun } from '../run';
 import type { Stage } from '../stages';
+import type { DwellClock } from '../dwell';
+import { clockOf, openDwells } from './dwells';
 import { waitsFor } from './lines';
 import type { WeldState } from './state';
 
@@ -23,6 +25,8 @@ export type WeldSummary = {
   cup: number | null;
   /** who fitted it up, and welds it; null before that */
   welder: string | null;
+  /** products that are on it now, or off and not rinsed yet; not there in rows that are older than dwells */
+  dwells?: DwellClock[];
   /** share of the round that has been welded: by the quarters that were peeled, or 1 once the arcs are off */
   welded: number;
 };
@@ -42,6 +46,7 @@ export const summarise = (s: WeldState): WeldSummary => ({
   purge: s.plan?.setup ?? null,
   cup: s.setup?.cup ?? null,
   welder: s.fitup?.welder ?? null,
+  dwells: openDwells(s).map(clockOf),
   welded: s.done.weld ? 1 : shareOf(s.runs.at(-1)?.tape[s.id]?.welded ?? []),
 });
 
@@ -63,6 +68,8 @@ export type BoardData = {
   /** what the reader fitted up and did not finish, the newest first */
   mine: BoardWeld[];
   runs: BoardRun[];
+  /** welds with a product on, the longest on first */
+  dwelling: BoardWeld[];
   /** bays with a bottle in which no purge runs */
   free: string[];
   cylinders: BoardCylinder[];

@@ -4,6 +4,17 @@
  */
 import { newest, runCorrected, weldCorrected, type BodyOfDef, type EventDef, type Line, type Reader } from '../event';
 import { cleanRecorded, tellClean } from '../clean';
+import {
+  dwellBegun,
+  dwellMarked,
+  dwellRefusals,
+  dwellRinsed,
+  tellBegun,
+  tellDwellMarked,
+  tellDwellRinsed,
+  type DwellMarked,
+  type DwellRinsed,
+} from '../dwell';
 import { fitupRecorded, fitupRefusals, tellFitup, type Fitup } from '../fitup';
 import { gasRecorded, gasRefusals, needDecided, tellGas, tellNeed, type GasCheck } from '../gas';
 import { tellCreated, weldCreated } from '../jobs';
@@ -40,6 +51,7 @@ import {
   tellStarted,
 } from '../run';
 import { setupRecorded, tellTorch } from '../torch';
+import { tellTouched, toolTouched } from '../touch';
 import { tellWelded, weldedRecorded, weldedRefusals, type Welded } from '../welded';
 import type { Criterion, LineSeen } from '../../models/criteria';
 import type { Bodies, EventType } from './events';
@@ -77,7 +89,11 @@ export const eventTypes = {
     refuse: (b: VerdictGiven, s, c, { line }) =>
       verdictRefusals(b, s.look, c, { seam: s.design.seam, wall: s.design.size.wall, rewelds: s.rewelds, line }, weldFindings(s, c)),
   }),
+  'tool.touched': row(toolTouched, { tell: tellTouched }),
   'clean.recorded': row(cleanRecorded, { tell: tellClean }),
+  'dwell.begun': row(dwellBegun, { tell: tellBegun }),
+  'dwell.marked': row(dwellMarked, { tell: tellDwellMarked, refuse: (b: DwellMarked, s) => dwellRefusals(b, s.dwells) }),
+  'dwell.rinsed': row(dwellRinsed, { tell: tellDwellRinsed, refuse: (b: DwellRinsed, s) => dwellRefusals(b, s.dwells) }),
   'passivate.started': row(passivateStarted, { tell: tellBath }),
   'passivate.ended': row(passivateEnded, { tell: tellRinse }),
   'test.ended': row(testEnded, { tell: tellTested, refuse: (b: Tested, s) => testRefusals(b, s.rinse) }),

@@ -80,9 +80,19 @@ describe('the ages together', () => {
     const written = new Set(ages.flatMap(({ stored }) => stored.map((e) => `${e.type} ${e.version}`)));
     for (const type of types)
       if (
-        !['picture.taken', 'picture.read', 'run.retired', 'run.foretold', 'deviation.settled', 'test.ended', 'welded.recorded'].includes(
-          type,
-        )
+        ![
+          'picture.taken',
+          'picture.read',
+          'run.retired',
+          'run.foretold',
+          'deviation.settled',
+          'test.ended',
+          'welded.recorded',
+          'tool.touched',
+          'dwell.begun',
+          'dwell.marked',
+          'dwell.rinsed',
+        ].includes(type)
       )
         expect(written.has(`${type} 1`), type).toBe(true);
   });

@@ -144,7 +144,7 @@ const clean: [EventType, Omit<BodyOf<'clean.recorded'>, 'because'>] = [
     method: 'brush',
     side: 'both',
     metalTemperature: 20,
-    tool: { ...named, tool: { what: 'b', metal: 'stainless', grit: null } },
+    tool: { ...named, tool: { what: 'b', metal: 'stainless', grit: null, kind: null, ratedRpm: null } },
     product: null,
     dwell: null,
     tintRemains: false,

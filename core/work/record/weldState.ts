@@ -1,4 +1,5 @@
 /** What a weld is made of, once its events are folded. */
+import type { DwellMark } from '../../models/dwell';
 import type { ArcSpan, RunState } from '../run';
 import type { PictureNow } from '../pictures';
 import type { Deviation } from '../release';
@@ -6,6 +7,16 @@ import type { Stage } from '../stages';
 import type { BodyOf, EventType } from './events';
 
 export type Said<T extends EventType> = BodyOf<T> & { event: string; at: number; by: string | null };
+
+/** A dwell of this weld, whether it is still on or not. */
+export type DwellOf = {
+  id: string;
+  begun: Said<'dwell.begun'>;
+  marks: (DwellMark & { event: string })[];
+  rinsed: Said<'dwell.rinsed'> | null;
+  /** it must not have been put on like that */
+  faulty: boolean;
+};
 
 export type WeldState = {
   id: string;
@@ -33,6 +44,10 @@ export type WeldState = {
   verdict: Said<'verdict.given'> | null;
   /** how often it was welded again after a verdict */
   rewelds: number;
+  /** products put on its places, rinsed off or still on */
+  dwells: DwellOf[];
+  /** what touched it and took no tint off */
+  touches: Said<'tool.touched'>[];
   cleans: Said<'clean.recorded'>[];
   bath: Said<'passivate.started'> | null;
   rinse: Said<'passivate.ended'> | null;

@@ -2,11 +2,15 @@
 import { cylinderText, frostPointPpm, gasNames, meterNames } from '../../basics/gases';
 import { alloys } from '../../basics/materials';
 import { show, type System } from '../../basics/units';
+import { belongsTo, isTurned, toolKinds } from '../../models/cleaning';
 import { SULPHUR_WINDOW } from '../../models/papers';
 import type { RegisterItem } from './items';
+import { dayText } from './standing';
 
 const said = (...parts: (string | false | 0 | null | undefined)[]): string => parts.filter(Boolean).join(', ');
 const metals = { stainless: 'stainless', titanium: 'titanium', 'carbon-steel': 'carbon steel', aluminium: 'aluminium' } as const;
+
+const day = (ms: number): string => dayText(new Date(ms).toISOString().slice(0, 10));
 
 /** What it is, in one line. */
 export function aboutItem(i: RegisterItem, system: System): string {
@@ -39,9 +43,12 @@ export function aboutItem(i: RegisterItem, system: System): string {
     }
     case 'tool':
       return said(
-        i.body.what,
+        i.body.what || (i.body.kind && toolKinds[i.body.kind]),
         i.body.metal === 'unmarked' ? 'not marked for a metal' : `for ${metals[i.body.metal]} only`,
         i.body.grit !== null && `grit ${i.body.grit}`,
+        i.body.ratedRpm !== null && `rated ${i.body.ratedRpm} a minute`,
+        i.body.lies && `lies ${i.body.lies}`,
+        i.past && `used ${i.past.times} times, ${day(i.past.first)} to ${day(i.past.last)}`,
       );
     case 'product':
       return said(
@@ -51,6 +58,8 @@ export function aboutItem(i: RegisterItem, system: System): string {
         `lot ${i.body.lot}`,
         i.body.dwellSeconds && `${show(i.body.dwellSeconds, 'time', system)} by its sheet`,
         i.body.hydrofluoric && 'holds hydrofluoric acid',
+        i.body.contents,
+        i.body.sheet && `${i.body.sheet.name}, ${i.body.sheet.rows.length} rows`,
       );
     case 'cylinder':
       return said(`${gasNames[i.body.gas]}`, cylinderText(i.body, system), i.body.station);
@@ -87,6 +96,16 @@ export function mindsOf(i: RegisterItem): string[] {
     if (i.body.sulphur < low || i.body.sulphur > high)
       return [`Sulphur outside ${low} to ${high} %, the window of the hygienic code for tube without filler (ASME BPE, from memory).`];
   }
+  if (i.kind === 'tool' && i.past && belongsTo(i.body.metal, i.past.families) !== i.body.metal)
+    return [
+      i.past.families.includes('carbon')
+        ? 'It has touched carbon steel: it is carbon steel’s for good. Mark it so, and lay it where that lies.'
+        : 'It has touched another metal than it is marked for: it goes to neither any more.',
+    ];
+  if (i.kind === 'product' && i.body.hydrofluoric && i.body.sheet === null)
+    return ['Nobody has entered its sheet: its dwell goes by one time, or by the tables as a hint.'];
+  if (i.kind === 'tool' && i.body.kind !== null && isTurned(i.body.kind) && i.body.ratedRpm === null)
+    return ['No rated speed: it does not go on a machine until somebody has found it.'];
   if (i.kind === 'tool' && i.body.metal === 'unmarked') return ['Not marked for a metal: mark it before it touches one.'];
   if (i.kind === 'wps' && !i.body.metals?.length) return ['Does not say for which metals it is.'];
   return [];

@@ -20,8 +20,7 @@ import {
 import { containers, gasNames, meterNames, type Gas, type Meter } from '../../basics/gases';
 import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
 import type { System } from '../../basics/units';
-import type { Product, Tool } from '../../models/cleaning';
-import { toolKinds, wayOf, type ToolKind } from '../../models/ladder';
+import { isTurned, toolKinds, type Product, type Tool, type ToolKind } from '../../models/cleaning';
 import { backingNames } from '../../models/need';
 import { processNames } from '../../models/passes';
 import { cups } from '../../models/shield';
@@ -141,7 +140,7 @@ const gasLot = (system: System) =>
     ({ supplyPpm, frostPoint, ...b }) => ({ ...b, supply: supplyPpm, frost: frostPoint }),
   );
 
-const turned = (f: TypedForm) => wayOf((f['kind'] || 'pad') as ToolKind) === 'machine';
+const turned = (f: TypedForm) => isTurned((f['kind'] || null) as ToolKind | null);
 const tool = entry(
   'tool',
   {
@@ -157,11 +156,44 @@ const tool = entry(
       turned,
       optional(number('Rated speed, turns a minute', { least: 1, most: 100_000, whole: true, says: 'As it stands on it.' })),
     ),
+    lies: words('Where it lies', { most: 60 }),
   },
   {},
-  ({ what, metal, grit, kind, ra, takes, bore, rpm }) => ({ what, metal, grit, kind, ra, takes, bore, ratedRpm: rpm ?? null }),
+  ({ rpm, ...b }) => ({ ...pick(b, 'what', 'metal', 'grit', 'kind', 'ra', 'takes', 'bore', 'lies'), ratedRpm: rpm ?? null }),
   ({ ratedRpm, ...b }) => ({ ...b, rpm: ratedRpm }),
 );
+
+const sheeted = (f: TypedForm) => typeof f['sheet'] === 'string' && f['sheet'].trim() !== '';
+const rowIdsOf = [1, 2, 3] as const;
+type SheetRowId = `${'metal' | 'stays'}${(typeof rowIdsOf)[number]}`;
+type Rows = Record<SheetRowId, Span | null>;
+/** Rows of a sheet as they are typed: on metal so warm it stays so long. */
+const sheetRows = (system: System) =>
+  Object.fromEntries(
+    rowIdsOf.flatMap((n) => [
+      [`metal${n}`, when(sheeted, spanOf('temperature', `Row ${n}: metal`, { hint: system === 'inch' ? '50 to 68 °F' : '10 to 20 °C' }))],
+      [`stays${n}`, when(sheeted, spanOf('time', `Row ${n}: stays on`, { hint: '60 to 90 min', most: 86_400 }))],
+    ]),
+  ) as Record<SheetRowId, Field<Span | null>>;
+/** A row counts when both of it are there; an end that is not typed is the other. */
+const rowsMade = (rows: Rows) =>
+  rowIdsOf.flatMap((n) => {
+    const [metal, stays] = [rows[`metal${n}`], rows[`stays${n}`]];
+    if (!metal || !stays) return [];
+    const [low, least] = [metal.low ?? metal.high ?? 0, stays.low ?? stays.high ?? 0];
+    return [{ celsius: [low, metal.high ?? low], least, most: stays.high ?? least }];
+  });
+type SheetRows = NonNullable<ItemOf<'product'>['body']['sheet']>['rows'];
+const rowsKnown = (rows: SheetRows): Partial<Rows> =>
+  Object.fromEntries(
+    rowIdsOf.flatMap((n) => {
+      const r = rows[n - 1];
+      return [
+        [`metal${n}`, r ? { low: r.celsius[0], high: r.celsius[1] } : null],
+        [`stays${n}`, r ? { low: r.least, high: r.most } : null],
+      ];
+    }),
+  );
 
 const product = (system: System) =>
   entry(
@@ -179,21 +211,21 @@ const product = (system: System) =>
         }),
       ),
       hydrofluoric: flag('Holds hydrofluoric acid'),
+      contents: words('What is in it', { most: 120, hint: 'as on its label' }),
+      sheet: words('Its sheet, with revision', { most: 80, hint: 'empty: nobody has it' }),
+      ...sheetRows(system),
+      wet: when(sheeted, optional(quantity('time', 'Wet again within', { bare: 'min', zero: false, hint: 'where the sheet says so' }))),
+      metals: several('Metals of its sheet; none: it does not say', alloyNames),
     },
     { kind: 'citric' },
-    ({ kind, lot: number_, dwell, hottest, hydrofluoric }) => ({
-      kind,
-      lot: number_,
-      dwellSeconds: dwell,
-      hydrofluoric,
-      mostCelsius: hottest,
+    ({ kind, lot: number_, dwell, hottest, hydrofluoric, contents, sheet, wet, metals, ...rows }) => ({
+      ...{ kind, lot: number_, dwellSeconds: dwell, hydrofluoric, mostCelsius: hottest, contents },
+      sheet: sheet === '' ? null : { name: sheet, metals, rows: rowsMade(rows), wetWithin: wet },
     }),
-    ({ kind, lot: number_, dwellSeconds, hydrofluoric, mostCelsius }) => ({
-      kind,
-      lot: number_,
-      dwell: dwellSeconds,
-      hottest: mostCelsius,
-      hydrofluoric,
+    ({ kind, lot: number_, dwellSeconds, hydrofluoric, mostCelsius, contents, sheet }) => ({
+      ...{ kind, lot: number_, dwell: dwellSeconds, hottest: mostCelsius, hydrofluoric, contents },
+      ...{ sheet: sheet?.name ?? '', wet: sheet?.wetWithin ?? null, metals: sheet?.metals ?? [] },
+      ...rowsKnown(sheet?.rows ?? []),
     }),
   );
 

@@ -10,6 +10,7 @@ export {
   type ItemUse,
   type NewRegisterItem,
   type RegisterItem,
+  type ToolPast,
 } from './items';
 export {
   cellFools,

@@ -2,8 +2,7 @@
 import { z } from 'zod';
 import { productSchema, toolSchema } from '../../models/cleaning';
 import { cylinderSchema, gasSchema, meterSchema } from '../../basics/gases';
-import { alloySchema } from '../../basics/materials';
-import { toolKindSchema } from '../../models/ladder';
+import { alloySchema, type AlloyFamily } from '../../basics/materials';
 import { backingSchema } from '../../models/need';
 import { processSchema } from '../../models/passes';
 import { kitSchema } from '../../models/setup';
@@ -64,14 +63,35 @@ export const gasBodySchema = z.object({
 
 /** A tool as it is picked for a step of the ladder; what nobody said of it is null. */
 export const toolBodySchema = toolSchema.extend({
-  kind: toolKindSchema.nullable().default(null),
   /** Ra it leaves as the shop has measured it, and metal it takes in a pass, m */
   ra: z.number().positive().max(5e-5).nullable().default(null),
   takes: z.number().min(0).max(1e-3).nullable().default(null),
   /** narrowest bore it goes into, m; null: outside only */
   bore: z.number().positive().max(2).nullable().default(null),
-  /** turns a minute that stand on it */
-  ratedRpm: z.number().int().positive().max(100_000).nullable().default(null),
+  /** where it lies */
+  lies: z.string().trim().max(60).default(''),
+});
+
+const seconds = z.number().positive().max(86_400);
+/** A product's own sheet: what it is called, the metals it is for, and how long it stays on, by the heat of the metal. */
+export const sheetSchema = z.object({
+  name: z.string().trim().min(1).max(80),
+  /** none: it does not say */
+  metals: z.array(alloySchema).max(30),
+  rows: z
+    .array(
+      z
+        .object({ celsius: z.tuple([z.number(), z.number()]), least: seconds, most: seconds })
+        .refine((r) => r.least <= r.most && r.celsius[0] <= r.celsius[1], 'From the lower to the higher.'),
+    )
+    .max(6),
+  /** dries out after so long without being wetted, s */
+  wetWithin: seconds.nullable(),
+});
+/** A product as it stands on the shelf. */
+export const productBodySchema = productSchema.extend({
+  contents: z.string().max(120).default(''),
+  sheet: sheetSchema.nullable().default(null),
 });
 
 /** A cup as it hangs by the torch: with its lens, and screens that can be laid upon it. */
@@ -114,7 +134,7 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('wps'), label, expires, body: wpsBodySchema }),
   z.object({ kind: z.literal('gas'), label, expires, body: gasBodySchema }),
   z.object({ kind: z.literal('tool'), label, expires, body: toolBodySchema }),
-  z.object({ kind: z.literal('product'), label, expires, body: productSchema }),
+  z.object({ kind: z.literal('product'), label, expires, body: productBodySchema }),
   z.object({ kind: z.literal('kit'), label, expires, body: kitSchema }),
   z.object({ kind: z.literal('cylinder'), label, expires, body: cylinderSchema }),
   z.object({ kind: z.literal('meter'), label, expires, body: meterSchema }),
@@ -131,7 +151,11 @@ export type RegisterItem = NewRegisterItem & {
   retired?: { why: string } | null;
   /** past its day today, in the shop's time */
   over?: boolean;
+  /** of a tool: what it has touched so far, as the record has it */
+  past?: ToolPast;
 };
+/** What a tool has touched, over all welds; times in ms. */
+export type ToolPast = { families: AlloyFamily[]; times: number; first: number; last: number };
 export type ItemOf<K extends RegisterItem['kind']> = Extract<RegisterItem, { kind: K }>;
 
 /** The items of one kind. */

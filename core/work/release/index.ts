@@ -36,7 +36,7 @@ export type Dams = { in: number; out: number | null; agree: boolean };
 /** What was done that must not be: by which entry, what it breaks, and how it was settled; null while it is open. */
 export type Deviation = {
   entry: string;
-  step: 'fitup' | 'gas' | 'setup' | 'weld' | 'clean' | 'bath' | 'rinse' | 'test';
+  step: 'fitup' | 'gas' | 'setup' | 'weld' | 'touch' | 'clean' | 'bath' | 'rinse' | 'test';
   id: string;
   text: string;
   mends: readonly Mend[];

@@ -27,7 +27,7 @@ export const rulesOf = (r: one.Rules): PurgeRules => ({ ...r, clockAllowed: r.cl
 
 export const toolOf = (t: one.Tool): { id: string; label: string; tool: Tool } => ({
   ...t,
-  tool: { ...t.tool, grit: t.tool.grit ?? null },
+  tool: { ...t.tool, grit: t.tool.grit ?? null, kind: null, ratedRpm: null },
 });
 export const productOf = (p: one.Product): { id: string; label: string; product: Product } => ({
   ...p,

@@ -7,3 +7,4 @@ export * as five from './five';
 export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf } from './fill';
 export * as six from './six';
 export * as seven from './seven';
+export * as eight from './eight';

@@ -11,6 +11,7 @@ import { fromCache, heardTime, request, type Refusal } from '../post';
 import { say } from '../told';
 import { Alarms, useAlarmSound } from '../run/Alarms';
 import { wakeSound } from '../run/cues';
+import { DwellRow } from '../dwell/DwellClocks';
 import { DemoNote } from './DemoNote';
 import { Bays } from './Bay';
 import { FirstMinutes, useOffered } from './FirstMinutes';
@@ -72,6 +73,7 @@ function Board({ board: first, demo, somebody, system, wall = false }: Props) {
     };
   }, [running, refetch]);
 
+  const hung = board.dwelling.flatMap((w) => (w.summary.dwells ?? []).map((clock) => ({ clock, weld: w.id, number: w.number })));
   const [offered, notNow] = useOffered(demo && !wall);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const alarms = board.runs.flatMap((r) =>
@@ -106,6 +108,7 @@ function Board({ board: first, demo, somebody, system, wall = false }: Props) {
         )}
         <Alarms alarms={alarms} onAnswer={wall ? null : (a) => void answer(a)} />
         <RefusalNote refusal={refusal} />
+        <DwellRow hung={hung} now={now} wall={wall} />
       </div>
       <section aria-labelledby="running" className={wall ? 'min-h-0 grow' : 'mt-3'}>
         <h2 id="running" className="sr-only">

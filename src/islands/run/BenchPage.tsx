@@ -1,7 +1,7 @@
 /** The bench: the whole screen for the hand that wears a glove. One figure, one thing to do, four targets at most. */
 import { useEffect, useRef, useState } from 'react';
 import type { SpoolWeld, WeldPlace } from '../../../core/work/jobs';
-import { stageCautions, type WeldState } from '../../../core/work/record';
+import { openDwells, stageCautions, type WeldState } from '../../../core/work/record';
 import type { Seam } from '../../../core/basics/seam';
 import type { System } from '../../../core/basics/units';
 import {
@@ -27,6 +27,7 @@ import { useRecord, type RecordInHand } from '../weld/useRecord';
 import { Alarms, useAlarmSound } from './Alarms';
 import { TurnPick } from './Arcs';
 import { BenchCount, BenchNext } from './BenchEnd';
+import { BenchDwells } from './BenchDwells';
 import { BenchFigure } from './BenchFigure';
 import { BenchSide, BenchStrip } from './BenchSide';
 import { play } from './cues';
@@ -82,7 +83,9 @@ function BenchPage({ record: first, place, supplies, spoolWelds, system, priors,
               Leave the bench
             </a>
           </header>
-          {state && mounted ? (
+          {state && mounted && openDwells(state).length > 0 ? (
+            <BenchDwells state={state} madeAt={now} record={hand.record} />
+          ) : state && mounted ? (
             <BenchNext state={state} spoolWelds={spoolWelds} ended={ended} />
           ) : (
             <p className="grid grow place-items-center text-3xl font-bold">One moment</p>

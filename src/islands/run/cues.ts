@@ -1,11 +1,11 @@
 /**
  * Sounds and buzzes that can be told apart without looking: ready rises, over the limit beats fast and low, a lost reading
- * is one long tone, a hold that is up sounds three times. Made on the spot: nothing is loaded.
+ * is one long tone, a hold that is up sounds three times, a dwell that calls falls twice. Made on the spot: nothing is loaded.
  */
 import type { Cue } from '../../../core/work/run';
 
 type Tone = [hertz: number, from: number, long: number];
-export const tones: Record<NonNullable<Cue>, { tones: Tone[]; buzz: number[] }> = {
+export const tones: Record<NonNullable<Cue> | 'dwell', { tones: Tone[]; buzz: number[] }> = {
   ready: {
     tones: [
       [660, 0, 0.18],
@@ -23,6 +23,16 @@ export const tones: Record<NonNullable<Cue>, { tones: Tone[]; buzz: number[] }> 
     ],
     buzz: [150, 200, 150, 200, 150],
   },
+  // Falls, and falls again.
+  dwell: {
+    tones: [
+      [880, 0, 0.2],
+      [587, 0.25, 0.2],
+      [880, 0.7, 0.2],
+      [587, 0.95, 0.2],
+    ],
+    buzz: [300, 150, 300],
+  },
 };
 
 let audio: AudioContext | null = null;
@@ -33,7 +43,7 @@ export function wakeSound(): void {
   void audio.resume();
 }
 
-export function play(cue: NonNullable<Cue>): void {
+export function play(cue: keyof typeof tones): void {
   // Neither sound nor buzz before the first touch: browsers refuse it.
   if (navigator.userActivation.hasBeenActive) navigator.vibrate?.(tones[cue].buzz);
   if (!audio) return;

@@ -1,5 +1,5 @@
 /** The ladder of this weld: what to start with on each stretch, how to come down to the finish, and what is a guess of it. */
-import { arcText } from '../../../core/basics/seam';
+import { arcText, WHOLE, type Arc } from '../../../core/basics/seam';
 import { show } from '../../../core/basics/units';
 import { wordFor } from '../../../core/models/criteria';
 import { manners, type Rise, type Step } from '../../../core/models/ladder';
@@ -9,10 +9,13 @@ import { useShop, useWeld } from './context';
 
 const does: Record<Step['does'], string> = { takes: 'takes it off', blends: 'blends', finishes: 'last pass, by hand' };
 
-type Take = (tool: string, method: 'brush' | 'abrasive', side: 'inside' | 'outside') => void;
+type Place = { side: 'inside' | 'outside'; arc: Arc };
+type Take = (tool: string, method: 'brush' | 'abrasive', place: Place) => void;
 
-/** Does this tool stand in the form, for this side? */
-type Taken = (tool: string, side: 'inside' | 'outside') => boolean;
+/** Does this tool stand in the form, for this place? */
+type Taken = (tool: string, place: Place) => boolean;
+
+const sameArc = (a: Arc, b: Arc): boolean => a.from === b.from && a.to === b.to;
 
 /** Stretches of one side that go the same way stand together. */
 function together(rises: readonly Rise[]): Rise[][] {
@@ -62,13 +65,19 @@ function RiseOf({ all, onTake, taken }: { all: readonly Rise[]; onTake: Take; ta
     const colour = tint === null ? 'tint by number' : tint === 'bright' ? '' : wordFor(criterion, tint).toLowerCase();
     return `${arcText(arc, state.design.seam, system)}, ${[colour, strike && 'arc strike'].filter(Boolean).join(', ')}`;
   };
+  // Several stretches that go the same way are taken together.
+  const place = { side, arc: all.length === 1 ? first.dirt.arc : WHOLE };
+  const done = ({ dirt: { arc } }: Rise) =>
+    state.cleans.some((c) => !c.tintRemains && (c.side === 'both' || c.side === side) && (c.where == null || sameArc(c.where, arc)));
   const sideName = side === 'inside' ? 'Inside' : 'Outside';
   return (
     <div data-side={side}>
       <p className="font-semibold">{sideName}</p>
       {all.map((r) => (
         <p key={r.dirt.arc.from} className="text-sm">
+          {done(r) && <span className="text-success">✓ </span>}
           {stretch(r)}
+          {done(r) && ': cleaned, none left'}
         </p>
       ))}
       {no.map((n) => (
@@ -94,12 +103,12 @@ function RiseOf({ all, onTake, taken }: { all: readonly Rise[]; onTake: Take; ta
               type="button"
               className="btn min-h-12"
               aria-label={`Take ${s.tool.label}, ${side}`}
-              aria-pressed={taken(s.tool.id, side)}
+              aria-pressed={taken(s.tool.id, place)}
               onClick={() =>
-                onTake(s.tool.id, s.tool.kind === 'hand-brush' || s.tool.kind === 'powered-brush' ? 'brush' : 'abrasive', side)
+                onTake(s.tool.id, s.tool.kind === 'hand-brush' || s.tool.kind === 'powered-brush' ? 'brush' : 'abrasive', place)
               }
             >
-              {taken(s.tool.id, side) ? '✓ Taken' : 'Take'}
+              {taken(s.tool.id, place) ? '✓ Taken' : 'Take'}
             </button>
           </li>
         ))}

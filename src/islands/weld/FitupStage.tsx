@@ -27,6 +27,7 @@ import { useWords } from '../kit/reader';
 import { useDesk, usePressed, useSaidOnDrawing } from './desk';
 import { WeldEnd } from './Drawings';
 import { DraftFigures } from './DraftFigures';
+import { TouchCheck } from './TouchCheck';
 import { PaperNotes, paperRefusal } from './Papers';
 import { Title } from './StagePage';
 import type { StageView } from './stageView';
@@ -266,4 +267,11 @@ function FitupHead() {
   );
 }
 
-export const fitup: StageView = { view: 'end', Head: FitupHead, Form: FitupStage, Drawing: FitupDrawing, Below: DraftFigures };
+const Below = () => (
+  <>
+    <DraftFigures />
+    <TouchCheck />
+  </>
+);
+
+export const fitup: StageView = { view: 'end', Head: FitupHead, Form: FitupStage, Drawing: FitupDrawing, Below };

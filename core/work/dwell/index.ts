@@ -1,0 +1,100 @@
+/** Dwells: a product put on a place, what happened to it on its clock, and the rinse that ends it. Several at once, each its own. */
+import { z } from 'zod';
+import { timed } from '../../basics/units';
+import { arcText } from '../../basics/seam';
+import { define, inUnits, seamOf, version, type Line, type Reader } from '../event';
+import { eight, one, two } from '../shapes';
+import type { Begun, DwellMarked, DwellRinsed } from './body';
+
+export * from './form';
+export * from './now';
+export type { Begun, DwellMarked, DwellRinsed } from './body';
+
+const because = one.why.nullable();
+const ph = z.number().min(0).max(14);
+const micro = z.number().min(0).max(200_000).nullable();
+
+export const dwellBegun = define<Begun>()({
+  stream: 'weld',
+  decision: false,
+  versions: [
+    version(
+      eight.dwell
+        .extend({ because })
+        .refine((d) => d.least <= d.most, 'The longest dwell is shorter than the shortest.')
+        .refine((d) => !d.product.product.hydrofluoric || d.ready !== null, {
+          message: 'It holds hydrofluoric acid: what is asked first has to be answered.',
+          path: ['ready'],
+        }),
+      (b): Begun => b,
+    ),
+  ],
+});
+export const dwellMarked = define<DwellMarked>()({
+  stream: 'weld',
+  decision: false,
+  versions: [version(z.object({ dwell: one.id, what: z.enum(['on', 'wet', 'dried', 'off']) }), (b): DwellMarked => b)],
+});
+export const dwellRinsed = define<DwellRinsed>()({
+  stream: 'weld',
+  decision: false,
+  versions: [
+    version(
+      z.object({
+        dwell: one.id,
+        neutraliser: two.product.nullable(),
+        ...{ feedPh: ph, runoffPh: ph, feedMicro: micro, runoffMicro: micro },
+        chloridePpm: z.number().min(0).max(100_000).nullable(),
+        dried: z.boolean(),
+        tintRemains: z.boolean(),
+        because,
+      }),
+      (b): DwellRinsed => b,
+    ),
+  ],
+});
+
+/** A mark or a rinse belongs to what was put on, and is not rinsed yet. */
+export const dwellRefusals = ({ dwell }: { dwell: string }, dwells: readonly { id: string; rinsed: unknown }[]): string[] => {
+  const of = dwells.find((d) => d.id === dwell);
+  return !of ? ['There is no such dwell on this weld.'] : of.rinsed !== null ? ['It has been rinsed off already.'] : [];
+};
+
+export const dwellMarkNames: Record<DwellMarked['what'], string> = {
+  on: 'Put on again',
+  wet: 'Wetted again',
+  dried: 'Dried out',
+  off: 'Off, under water',
+};
+const fromNames: Record<Begun['from'], string> = {
+  sheet: 'by its sheet',
+  hint: 'by the tables, a hint',
+  told: 'as told, by no sheet',
+};
+
+export function tellBegun(b: Begun, reader: Reader): Line {
+  const q = inUnits(reader);
+  const { ready } = b;
+  return {
+    title: `${b.product.label} put on`,
+    details: [
+      `Lot ${b.product.product.lot}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.where ? `, ${arcText(b.where, seamOf(reader), reader.system)}` : ''}; metal ${q(b.celsius, 'temperature')}`,
+      `Stays on ${timed(b.least)} to ${timed(b.most)}, ${fromNames[b.from]}`,
+      ...(ready
+        ? [
+            `Hydrofluoric acid: ${ready.second || 'nobody'} beside, gel ${ready.gelUntil ? `good until ${ready.gelUntil}` : 'none'}, water ${ready.wash ? 'within reach' : 'not within reach'}, gauntlets ${ready.gloves}${ready.overSleeve ? ' over the sleeve' : ''}${ready.faceShield ? ', face shield' : ', no face shield'}`,
+          ]
+        : []),
+      ...(b.because === null ? [] : [`Why: ${b.because}`]),
+    ],
+  };
+}
+export const tellDwellMarked = ({ what }: DwellMarked): Line => ({ title: dwellMarkNames[what], details: [] });
+export const tellDwellRinsed = (b: DwellRinsed): Line => ({
+  title: 'Rinsed off',
+  details: [
+    `${b.neutraliser ? `Neutralised with ${b.neutraliser.label}; ` : ''}feed pH ${b.feedPh}, runoff pH ${b.runoffPh}${b.runoffMicro === null ? '' : `, ${b.feedMicro ?? '?'} and ${b.runoffMicro} µS/cm`}${b.chloridePpm === null ? '' : `, chloride ${b.chloridePpm} ppm`}; ${b.dried ? 'dried' : 'not dried'}`,
+    b.tintRemains ? 'Tint remains' : 'No tint left',
+    ...(b.because === null ? [] : [`Why: ${b.because}`]),
+  ],
+});

@@ -1,0 +1,15 @@
+-- Tools that stay with their metal: what each has touched, written with the row of the weld it touched.
+create table tool_touch (
+  event    uuid not null,
+  tool     uuid not null,
+  weld     uuid not null references weld,
+  at       timestamptz not null,
+  families text[] not null,
+  primary key (event, tool)
+);
+create index tool_touch_of on tool_touch (tool, at);
+create index tool_touch_on on tool_touch (weld);
+grant select, insert, update, delete on tool_touch to sentrel_app;
+
+-- Welds with a product on them, for the Board.
+create index weld_dwelling on weld (id) where jsonb_array_length(coalesce(summary -> 'dwells', '[]'::jsonb)) > 0;

@@ -1,0 +1,72 @@
+/** The bench while products are on and no purge runs: each clock as large as it goes, its one likely mark under it. */
+import { clockOf, openDwells, type WeldState } from '../../../core/work/record';
+import { dwellMarkNames, dwellNow, type DwellMarked } from '../../../core/work/dwell';
+import { DwellFace, sideNames, useDwellCues } from '../dwell/DwellClocks';
+import { useNow } from '../kit/useNow';
+import type { Refusal, Said } from '../post';
+import { RefusalNote } from '../kit/notes';
+import { useState } from 'react';
+
+type Props = { state: WeldState; madeAt: number; record: (e: Said) => Promise<Refusal | null> };
+
+export function BenchDwells({ state, madeAt, record }: Props) {
+  const now = useNow(madeAt, 500);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const open = openDwells(state);
+  useDwellCues(open.map(clockOf), now);
+  const mark = async (dwell: string, what: DwellMarked['what']) =>
+    setRefusal(await record({ stream: state.id, type: 'dwell.marked', body: { dwell, what } }));
+  return (
+    <div className="flex min-h-0 grow flex-col">
+      <div className="grid min-h-0 grow auto-rows-fr gap-3 overflow-y-auto p-3 md:auto-cols-fr md:grid-flow-col">
+        {open.map((d) => {
+          const { phase } = dwellNow(clockOf(d), now);
+          return (
+            <section
+              key={d.id}
+              aria-label={`${d.begun.product.label}, ${sideNames[d.begun.side]}`}
+              className="flex flex-col gap-3 border-4 border-base-content p-3"
+            >
+              <DwellFace clock={clockOf(d)} now={now} size="wall" title={`${sideNames[d.begun.side]}, ${d.begun.product.label}`} />
+              <div className="mt-auto grid grid-cols-2 gap-2">
+                {phase === 'on' && (
+                  <>
+                    <button
+                      type="button"
+                      className="btn col-span-2 h-auto min-h-20 text-2xl btn-neutral"
+                      onClick={() => void mark(d.id, 'off')}
+                    >
+                      {dwellMarkNames.off}
+                    </button>
+                    <button type="button" className="btn h-auto min-h-16 text-xl" onClick={() => void mark(d.id, 'wet')}>
+                      {dwellMarkNames.wet}
+                    </button>
+                    <button type="button" className="btn h-auto min-h-16 text-xl" onClick={() => void mark(d.id, 'dried')}>
+                      {dwellMarkNames.dried}
+                    </button>
+                  </>
+                )}
+                {(phase === 'dried' || phase === 'not-on') && (
+                  <button type="button" className="btn col-span-2 h-auto min-h-20 text-2xl" onClick={() => void mark(d.id, 'on')}>
+                    {dwellMarkNames.on}
+                  </button>
+                )}
+                {phase === 'off' && (
+                  <a className="btn col-span-2 h-auto min-h-20 text-2xl" href={`/welds/${state.id}`}>
+                    Rinse: measure and record it
+                  </a>
+                )}
+              </div>
+            </section>
+          );
+        })}
+      </div>
+      <div className="p-3">
+        <RefusalNote refusal={refusal} />
+        <a href="/first-aid" className="btn min-h-14 w-full border-error text-lg text-error">
+          First aid: hydrofluoric acid
+        </a>
+      </div>
+    </div>
+  );
+}

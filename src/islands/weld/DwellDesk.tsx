@@ -1,0 +1,216 @@
+/** Products on this weld: what is asked before one goes on, the marks of each while it is on, the rinse that ends it. */
+import { useState } from 'react';
+import { show, timed } from '../../../core/basics/units';
+import { methodCautions, type CleanAbout } from '../../../core/work/clean';
+import {
+  dwellForm,
+  dwellMarkNames,
+  dwellNow,
+  dwellRinseForm,
+  dwellRinseSaid,
+  dwellRinseSpeaks,
+  dwellSaid,
+  dwellSpeaks,
+  dwellTyped,
+  type DwellMarked,
+} from '../../../core/work/dwell';
+import { clockOf, openDwells, situation, versionOf, wasOn, type DwellOf } from '../../../core/work/record';
+import { DwellFace, sideNames, useDwellCues } from '../dwell/DwellClocks';
+import { Field } from '../kit/Field';
+import { Form } from '../kit/Form';
+import { Cautions, Missing, RefusalNote } from '../kit/notes';
+import { useNow } from '../kit/useNow';
+import { serverTime, type Refusal } from '../post';
+import { LatePick } from '../run/useRun';
+import { useShop, useWeld } from './context';
+import { answered, Speaks } from './Speaks';
+
+/** Marks that make sense on a product as it stands, the likely one first. */
+const offered = (phase: 'not-on' | 'on' | 'dried' | 'off'): DwellMarked['what'][] =>
+  phase === 'on' ? ['off', 'wet', 'dried'] : phase === 'off' ? [] : ['on'];
+
+/** Every product that is on, as clocks read from across the shop. */
+export function DwellHead() {
+  const { state } = useWeld();
+  const { now: madeAt } = useShop();
+  const now = useNow(madeAt, 500);
+  const open = openDwells(state);
+  useDwellCues(open.map(clockOf), now);
+  return (
+    <div role="status" aria-label="Products that are on" className="flex flex-wrap gap-x-10 gap-y-3">
+      {open.map((d) => (
+        <DwellFace key={d.id} clock={clockOf(d)} now={now} size="room" title={`${sideNames[d.begun.side]}, ${d.begun.product.label}`} />
+      ))}
+    </div>
+  );
+}
+
+/** One product: its marks, or its rinse when it is off. */
+export function DwellPanel({ of }: { of: DwellOf }) {
+  const { state, record, unsay } = useWeld();
+  const { now: madeAt, system } = useShop();
+  const now = useNow(madeAt, 500);
+  const [late, setLate] = useState(0);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const is = dwellNow(clockOf(of), now);
+  const { begun } = of;
+  const mark = async (what: DwellMarked['what']) => {
+    const at = late > 0 ? { at: serverTime() - late * 1000 } : {};
+    setLate(0);
+    setRefusal(await record({ stream: state.id, type: 'dwell.marked', body: { dwell: of.id, what }, ...at }));
+  };
+  const last = of.marks.findLast((m) => m.event !== of.id);
+  const undo = async () => {
+    if (!last) return;
+    if (await unsay(last.event)) return setRefusal(null);
+    const body = { corrects: last.event, reason: 'Marked by mistake, taken back', version: versionOf('dwell.marked'), body: null };
+    setRefusal(await record({ stream: state.id, type: 'weld.corrected', body }));
+  };
+  return (
+    <section aria-label={`${begun.product.label}, ${sideNames[begun.side]}`} className="space-y-2 border-b border-base-300 pb-3">
+      <p className="font-semibold">
+        {begun.product.label}, {sideNames[begun.side]}
+      </p>
+      <p className="text-sm">
+        Stays on {timed(begun.least)} to {timed(begun.most)}
+        {begun.from === 'sheet' ? ', by its sheet' : begun.from === 'hint' ? ': the tables, a hint' : ', as told'}; metal{' '}
+        {show(begun.celsius, 'temperature', system)}.
+      </p>
+      <div className="grid grid-cols-2 gap-2">
+        {offered(is.phase).map((what, i) => (
+          <button
+            key={what}
+            type="button"
+            className={`btn h-auto min-h-14 ${i === 0 ? 'col-span-2 text-lg btn-neutral' : ''}`}
+            onClick={() => void mark(what)}
+          >
+            {dwellMarkNames[what]}
+          </button>
+        ))}
+      </div>
+      {begun.product.product.hydrofluoric && (
+        <a href="/first-aid" className="btn min-h-12 w-full border-error text-error">
+          First aid: hydrofluoric acid
+        </a>
+      )}
+      {is.phase === 'off' ? <DwellRinse of={of} /> : <LatePick late={late} onLate={setLate} />}
+      {last && (
+        <button type="button" className="btn min-h-11 btn-ghost btn-sm" onClick={() => void undo()}>
+          Take back: {dwellMarkNames[last.what].toLowerCase()}
+        </button>
+      )}
+      <RefusalNote refusal={refusal} />
+    </section>
+  );
+}
+
+function DwellRinse({ of }: { of: DwellOf }) {
+  const { state, record } = useWeld();
+  const { registers, system } = useShop();
+  const [on, rule] = [wasOn(of, serverTime()), clockOf(of)];
+  return (
+    <Form
+      of={dwellRinseForm(registers)}
+      system={system}
+      label="Record the rinse"
+      onRecord={(v) =>
+        answered(dwellRinseSpeaks(v, on, rule), v, () =>
+          record({ stream: state.id, type: 'dwell.rinsed', body: dwellRinseSaid(v, of.id, on, rule) }),
+        )
+      }
+    >
+      {({ read }) => (
+        <>
+          <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
+            <Field name="neutraliser" className="col-span-2" />
+            <Field name="feed" />
+            <Field name="runoff" />
+            <Field name="feedMicro" />
+            <Field name="runoffMicro" />
+            <Field name="chloride" />
+            <Field name="dried" />
+            <Field name="remains" className="col-span-2" />
+          </div>
+          <Speaks breaches={dwellRinseSpeaks(read, on, rule)} />
+        </>
+      )}
+    </Form>
+  );
+}
+
+/** What is asked before it goes on: the metal measured, its sheet, and of hydrofluoric acid every time the same. */
+export function PutOn({ about }: { about: CleanAbout }) {
+  const { state, criterion, record } = useWeld();
+  const { registers, system, people, person } = useShop();
+  const s = situation(state, criterion);
+  const who = {
+    metal: state.design.alloyA,
+    today: new Date(serverTime()).toISOString().slice(0, 10),
+    who: person?.name ?? '',
+  };
+  const form = dwellForm(
+    registers,
+    people.filter((p) => p.id !== person?.id),
+    about,
+  );
+  return (
+    <Form
+      of={form}
+      known={{ stretch: 'all' }}
+      system={system}
+      label="It is on: start its clock"
+      again
+      onRecord={(v) =>
+        answered(dwellSpeaks(v, s, who), v, () => record({ stream: state.id, type: 'dwell.begun', body: dwellSaid(v, s, who, about) }))
+      }
+    >
+      {({ read }) => {
+        const time = dwellTyped(read, who);
+        const acid = read.product?.body.hydrofluoric === true;
+        return (
+          <>
+            <Missing what={[form.product.shape.kind === 'choice' && form.product.shape.options.length === 0 && 'pickling products']} />
+            {read.product && <Cautions texts={methodCautions('paste')} />}
+            <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
+              <Field name="product" className="col-span-2" />
+              <Field name="side" />
+              {about.stretches.length > 0 && <Field name="stretch" />}
+              <Field name="celsius" />
+              <Field name="told" label="Stays on, as told" hint={time && !('no' in time) ? 'empty: as below' : 'no sheet speaks'} />
+            </div>
+            {acid && (
+              <fieldset className="border-l-8 border-error pl-3">
+                <legend className="font-semibold">Hydrofluoric acid: asked every time</legend>
+                <div className="grid grid-cols-2 gap-x-3 gap-y-1">
+                  <Field name="second" />
+                  <Field name="gelUntil" />
+                  <Field name="gloves" />
+                  <Field name="overSleeve" />
+                  <Field name="wash" />
+                  <Field name="faceShield" />
+                </div>
+                <a href="/first-aid" className="btn mt-2 min-h-12 w-full border-error text-error">
+                  First aid: hydrofluoric acid
+                </a>
+              </fieldset>
+            )}
+            {time && !('no' in time) && (
+              <p className="text-lg leading-tight font-semibold" data-testid="stays">
+                Stays on {timed(time.least)} to {timed(time.most)}
+                {time.wetWithin !== null && `, wetted every ${timed(time.wetWithin)}`}
+                <span className="block text-sm font-normal">
+                  {
+                    { sheet: "By the product's sheet.", hint: 'By the tables, a hint: ask for the sheet.', told: 'As told, by no sheet.' }[
+                      time.from
+                    ]
+                  }
+                </span>
+              </p>
+            )}
+            <Speaks breaches={dwellSpeaks(read, s, who)} />
+          </>
+        );
+      }}
+    </Form>
+  );
+}
