@@ -14,7 +14,7 @@ import { addTintEntry } from '../tint';
 import { addWork } from '../work';
 import { batches } from './jobs';
 import { coupons, ownCriterion } from './rules';
-import { goodFor, looks, stock, type Stock } from './stock';
+import { goodFor, looks, stock, trialStrip, type Stock } from './stock';
 import { tell, type Cast } from './story';
 
 const DAY = 86_400_000;
@@ -35,6 +35,7 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
     const expires = days === undefined ? null : new Date(at + days * DAY).toISOString().slice(0, 10);
     have[key] = { id: (await addRegisterItem(sql, { ...item, expires }, true)).id, label: item.label };
   }
+  await addRegisterItem(sql, trialStrip(have), true);
   for (const [key, days, kind, body] of looks)
     await addCheck(sql, { id: uuid(), item: have[key].id, kind, body }, null, new Date(at - days * 86_400_000));
   await setPrices(sql, { currency: 'EUR', perM3: { argon: 9.5, helium: 42, nitrogen: 3.2 } });
@@ -56,6 +57,6 @@ export async function seedDemo(sql: Sql, at: number, monitor: { id: string; name
       [{ event: uuid(), weld }],
       true,
     );
-    await tell(sql, hand, { batch, spec, weld, spool, cast, have, monitor, random, welder: who.person });
+    await tell(sql, hand, { batch, spec, weld, spool, cast, have, monitor, random, welder: who.person, now: at, beside: 'Odile Marrow' });
   }
 }

@@ -31,6 +31,10 @@ export type Spec = {
   slip?: number;
   remarks?: string;
   pictures?: DemoPicture[];
+  /** a tool that touched it after the fit-up */
+  touchedBy?: 'clamp' | 'steelClamp';
+  /** products put on it and not rinsed yet: side, and minutes before now */
+  on?: ['inside' | 'outside', number][];
 };
 
 export type Batch = {
@@ -134,6 +138,16 @@ export const batches = (have: Stock): Batch[] => [
       },
       { day: 4, number: 'HR-605', upTo: 'look', gap: [2.4, 12, 2.8, 5], ppm: 180 },
       { day: 2, number: 'HR-606', upTo: 'gas', gap: [2.4, 11, 2.6, 4] },
+      {
+        ...{ day: 1.2, number: 'HR-607', upTo: 'clean', gap: [2.4, 12, 2.7, 6], inside: 'gold', outside: 'purple', ppm: 120 },
+        ...{
+          outcome: 'clean',
+          on: [
+            ['outside', 34],
+            ['inside', 19],
+          ],
+        },
+      },
     ],
   },
   {
@@ -218,7 +232,16 @@ export const batches = (have: Stock): Batch[] => [
         outcome: 'clean',
         slip: 8,
       },
-      { day: 9, number: 'CS-34', upTo: 'passivate', gap: [0.05, 12, 0.1, 6], inside: 'pale-straw', outside: 'straw', ppm: 41 },
+      {
+        day: 9,
+        number: 'CS-34',
+        upTo: 'passivate',
+        touchedBy: 'steelClamp',
+        gap: [0.05, 12, 0.1, 6],
+        inside: 'pale-straw',
+        outside: 'straw',
+        ppm: 41,
+      },
       { day: 1, number: 'CS-35', upTo: 'clean', gap: [0.05, 12, 0.1, 6], inside: 'bright', outside: 'pale-straw', ppm: 29 },
     ],
   },

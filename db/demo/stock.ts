@@ -20,6 +20,10 @@ export type Stock = Record<
   | 'tiBrush'
   | 'pad'
   | 'steelBrush'
+  | 'wheel'
+  | 'flap'
+  | 'clamp'
+  | 'steelClamp'
   | 'citric'
   | 'paste'
   | 'wash'
@@ -128,6 +132,44 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
     label: 'Brush C-9',
     body: { what: 'Hand brush', metal: 'carbon-steel', grit: null, kind: 'hand-brush', bore: 0.02, ...UNMEASURED },
   },
+  wheel: {
+    kind: 'tool',
+    label: 'Wheel S-8',
+    body: {
+      what: 'Non-woven wheel',
+      metal: 'stainless',
+      grit: 240,
+      kind: 'wheel',
+      bore: null,
+      ...UNMEASURED,
+      ratedRpm: 6000,
+      lies: 'cabinet 2',
+    },
+  },
+  flap: {
+    kind: 'tool',
+    label: 'Flap S-3',
+    body: {
+      what: 'Flap wheel',
+      metal: 'stainless',
+      grit: 120,
+      kind: 'flap',
+      bore: null,
+      ...UNMEASURED,
+      ratedRpm: 12000,
+      lies: 'cabinet 2',
+    },
+  },
+  clamp: {
+    kind: 'tool',
+    label: 'Clamp S-1',
+    body: { what: '', metal: 'stainless', grit: null, kind: 'clamp', bore: null, ...UNMEASURED, lies: 'bench of the tube cell' },
+  },
+  steelClamp: {
+    kind: 'tool',
+    label: 'Clamp C-3',
+    body: { what: '', metal: 'carbon-steel', grit: null, kind: 'clamp', bore: null, ...UNMEASURED, lies: 'mild-steel bay' },
+  },
   citric: {
     kind: 'product',
     label: 'DEMO citric bath',
@@ -136,7 +178,19 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
   paste: {
     kind: 'product',
     label: 'DEMO pickling paste',
-    body: { kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true, mostCelsius: 35, contents: '', sheet: null },
+    body: {
+      ...{ kind: 'paste', lot: 'P-42', dwellSeconds: 2700, hydrofluoric: true, mostCelsius: 35 },
+      contents: 'Nitric and hydrofluoric acid, as on its label',
+      sheet: {
+        name: 'DEMO-S-42 rev 2',
+        metals: ['304L', '316L'],
+        rows: [
+          { celsius: [10, 18], least: 3600, most: 5400 },
+          { celsius: [18, 30], least: 1800, most: 3600 },
+        ],
+        wetWithin: 1800,
+      },
+    },
   },
   wash: {
     kind: 'product',
@@ -224,3 +278,25 @@ export const looks: readonly [keyof Stock, number, NewCheck['kind'], unknown][] 
   ['cylinder2', 6, 'cylinder', { pascal: 1.1e7, celsius: 16, level: null, changed: false }],
   ['cylinder2', 0.3, 'cylinder', { pascal: 1.7e6, celsius: 18, level: null, changed: false }],
 ];
+
+/** One tube of 316L with a golden tint, cleaned in sections with the tools of the demo. */
+export const trialStrip = (have: Stock): NewRegisterItem => {
+  const section = (tool: keyof Stock, warm: number | null, took: 'nothing' | 'some' | 'all', ra: number | null, looks: string) => ({
+    ...{ tool: have[tool].id, label: have[tool].label, warm, took, ra, looks, picture: null },
+  });
+  return {
+    kind: 'strip',
+    label: 'Strip 1',
+    body: {
+      alloy: '316L',
+      tint: 'gold',
+      sections: [
+        section('brush', null, 'some', null, 'a straw shadow stays'),
+        section('brush', 60, 'all', null, 'bright, lines of the tube as they were'),
+        section('wheel', null, 'all', 0.35e-6, 'even, fine lines'),
+        section('pad', null, 'all', 0.5e-6, 'even, lines by hand'),
+        section('flap', null, 'all', 1.1e-6, 'coarse: has to be blended'),
+      ],
+    },
+  };
+};

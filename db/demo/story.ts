@@ -1,6 +1,7 @@
 /** One weld of the demo told from fit-up to as far as it went, through the same append as everything else. */
 import { v7 as uuid } from 'uuid';
-import { toolSchema } from '../../core/models/cleaning';
+import { productSchema, toolSchema } from '../../core/models/cleaning';
+import type { NewRegisterItem } from '../../core/work/registers';
 import { judge, type Tint } from '../../core/models/criteria';
 import { AIR_OXYGEN_PPM } from '../../core/basics/gases';
 import type { Figure } from '../../core/basics/figure';
@@ -63,7 +64,11 @@ export type Story = {
   monitor: { id: string; name: string };
   random: () => number;
   welder: string;
+  /** ms; and who stands beside whoever has acid in hand */
+  now: number;
+  beside: string;
 };
+const inTwoMonths = (now: number): string => new Date(now + 60 * 86_400_000).toISOString().slice(0, 10);
 
 const bandOfPlan = ({ joint: { low, value, high } }: Plan) =>
   low !== null && value !== null && high !== null ? { low, value, high } : null;
@@ -114,6 +119,11 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
     ovality: null,
     flux: null,
   });
+  if (spec.touchedBy) {
+    const { label, body } = stock[spec.touchedBy] as Extract<NewRegisterItem, { kind: 'tool' }>;
+    hand.pass(120);
+    await say(s.welder, 'tool.touched', { tool: { ...have[spec.touchedBy], label, tool: toolSchema.parse(body) } });
+  }
   if (!reaches('gas')) return;
   hand.pass(300);
   const lot = spec.day > 10 ? have.argon : have.argon2;
@@ -257,6 +267,15 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       ...(settled === verdict.outcome ? [] : ['Referred for its purge, settled by the inspector on what was seen.']),
     ],
   });
+
+  for (const [side, minutes] of spec.on ?? []) {
+    hand.set(s.now - 60_000 * minutes);
+    await say(s.welder, 'dwell.begun', {
+      ...{ side, where: null, method: 'paste', celsius: 21, least: 1800, most: 3600, from: 'sheet', wetWithin: 1800, because: null },
+      product: { ...have.paste, product: productSchema.parse(stock.paste.body) },
+      ready: { second: s.beside, gelUntil: inTwoMonths(s.now), wash: true, gloves: 'neoprene', overSleeve: true, faceShield: true },
+    });
+  }
 
   const out = outcome === 'cut-out';
   if (!out && batch.criterion.cleaning !== 'never') {

@@ -227,7 +227,13 @@ export const timed = (seconds: number): string => `${clock(seconds)} ${Math.floo
 
 /** A time in words, its unit with it: "42 s", "4:07 min", "24 h". */
 export const duration = (seconds: number): string =>
-  seconds < 60 ? `${Math.round(seconds)} s` : seconds >= 3600 && seconds % 3600 === 0 ? `${seconds / 3600} h` : timed(seconds);
+  seconds < 60
+    ? `${Math.round(seconds)} s`
+    : seconds % 3600 === 0
+      ? `${seconds / 3600} h`
+      : seconds % 60 === 0 && seconds < 7200
+        ? `${seconds / 60} min`
+        : timed(seconds);
 
 /**
  * A stored value as a welder reads it, number and unit apart (the unit is set smaller).

@@ -7,12 +7,15 @@ import { bath, rinse, testing } from './bathRows';
 import { cleaning } from './cleaningRows';
 import { judge, type Breach } from './row';
 import { baths } from './tables';
-import type { BathStep, CleaningStep, RinseStep, Situation, TestStep } from './steps';
+import type { BathStep, CleaningStep, RinseStep, Situation, Test, TestStep } from './steps';
 
 /** Every row that speaks of a cleaning on this weld, the worst first. */
 export const judgeCleaning = (step: CleaningStep, s: Situation): Breach[] => judge(cleaning, step, s);
 export const judgeBath = (step: BathStep, s: Situation): Breach[] => judge(bath, step, s);
 export const judgeRinse = (step: RinseStep, s: Situation): Breach[] => judge(rinse, step, s);
+/** What speaks against a test here, whatever was rinsed. */
+export const judgeTestKind = (test: Test, s: Situation): Breach[] =>
+  judge(rinse, { feedPh: 7, runoffPh: 7, chloridePpm: null, test }, s).filter((b) => b.level === 'never');
 /** The result of a test that was done here. */
 export const judgeTest = (step: TestStep, s: Situation): Breach[] => judge(testing, step, s);
 

@@ -9,6 +9,7 @@ import {
   bathHint,
   baths,
   chemistry,
+  conductivityDone,
   cleanMethodSchema,
   deviates,
   judgeBath,
@@ -245,6 +246,20 @@ describe('the table as a whole', () => {
     alloy: fc.constantFrom(...alloySchema.options),
     kind: fc.constantFrom<Product['kind']>('paste', 'gel', 'pickle', 'nitric', 'citric', 'neutraliser', 'electrolyte'),
     celsius: fc.option(fc.integer({ min: -20, max: 1200 })),
+    beside: fc.record({
+      touched: fc.subarray(['austenitic' as const, 'titanium' as const, 'carbon' as const]),
+      spindle: fc.constantFrom(undefined, { rpm: 4000, arbor: 'maker' as const }, { rpm: 9000, arbor: 'improvised' as const }),
+      print: fc.constantFrom(undefined, null, 'copied' as const, 'lost' as const),
+      ra: fc.constantFrom(undefined, null, { before: 1.2e-6, after: 0.4e-6 }, { before: null, after: 0.9e-6 }),
+      wall: fc.constantFrom(
+        undefined,
+        null,
+        { before: 1.65e-3, after: 1.6e-3, least: 1.5e-3 },
+        { before: null, after: 1.4e-3, least: 1.5e-3 },
+      ),
+      debris: fc.constantFrom(undefined, null, 'wiped' as const, 'not' as const),
+      done: fc.boolean(),
+    }),
   };
   it('no row speaks twice, and every row can speak', () => {
     const seen = new Set<string>();
@@ -258,16 +273,18 @@ describe('the table as a whole', () => {
         fc.tuple(fc.boolean(), fc.boolean(), fc.boolean(), fc.boolean()),
         any.alloy,
         fc.constantFrom(null, undefined, { feedPh: 7, runoffPh: 7 }, { feedPh: 7, runoffPh: 2 }),
-        (method, side, metalTemperature, mark, kind, [hydrofluoric, insideReachable, acidOn, passivated], alloy, wash) => {
+        any.beside,
+        (method, side, metalTemperature, mark, kind, [hydrofluoric, insideReachable, acidOn, passivated], alloy, wash, beside) => {
           const step: CleaningStep = {
             method,
             side,
             metalTemperature,
-            tool: mark === null ? null : tool(mark),
+            ...beside,
+            tool: mark === null ? null : { ...tool(mark), kind: 'wheel', ratedRpm: 6000 },
             product: kind === null ? null : product(kind, { hydrofluoric }),
             rinse: wash,
           };
-          const found = judgeCleaning(step, on(alloy, { insideReachable, acidOn, passivated }));
+          const found = judgeCleaning(step, on(alloy, { insideReachable, acidOn, passivated, finish: 0.5e-6 }));
           expect(new Set(found.map((b) => b.id)).size).toBe(found.length);
           for (const b of found) {
             seen.add(b.id);
@@ -292,6 +309,48 @@ describe('the table as a whole', () => {
     expect(deviates(found, null).map((b) => b.id)).toEqual(['paste-hot', 'acid-rinse-unmeasured']);
     expect(deviates(found, 'pH paper was out').map((b) => b.id)).toEqual(['paste-hot']);
   });
+});
+
+describe('a tool that turns, what it touched before, what was measured', () => {
+  const wheel: CleaningStep = {
+    ...brush,
+    method: 'abrasive',
+    tool: { ...tool('stainless'), kind: 'wheel', ratedRpm: 6000 },
+    touched: [],
+    spindle: { rpm: 4000, arbor: 'maker' },
+    print: 'copied',
+  };
+  it.each([
+    ['within its speed', {}, steel, []],
+    ['at the very speed that stands on it', { spindle: { rpm: 6000, arbor: 'maker' } }, steel, []],
+    ['over it', { spindle: { rpm: 6001, arbor: 'maker' } }, steel, ['never tool-spin']],
+    ['on an improvised arbor', { spindle: { rpm: 4000, arbor: 'improvised' } }, steel, ['never tool-spin']],
+    ['nobody knows how fast', { spindle: null }, steel, ['never tool-spin']],
+    ['an old entry, which nobody asked', { spindle: undefined, touched: undefined, print: undefined }, steel, []],
+    ['marked for stainless, used on mild steel once', { touched: ['austenitic', 'carbon'] }, steel, ['never tool-past']],
+    ['the same on mild steel: there it belongs now', { touched: ['carbon'] }, on('mild'), []],
+    ['used on titanium and on stainless', { touched: ['titanium', 'austenitic'] }, steel, ['never tool-past']],
+    ['the heat number went with the disc', { print: 'lost' }, steel, ['reason print-lost']],
+    ['under the least wall', { wall: { before: 1.65e-3, after: 1.4e-3, least: 1.44e-3 } }, steel, ['never wall-thin']],
+    ['at the least wall', { wall: { before: 1.65e-3, after: 1.44e-3, least: 1.44e-3 } }, steel, []],
+    ['inside, debris not out', { side: 'inside', debris: 'not' }, steel, ['reason debris-in']],
+    [
+      'done, rougher than is wanted',
+      { done: true, ra: { before: null, after: 0.9e-6 } },
+      on('316L', { finish: 0.8e-6 }),
+      ['reason finish-rough'],
+    ],
+    ['as rough, and not done yet', { done: false, ra: { before: null, after: 0.9e-6 } }, on('316L', { finish: 0.8e-6 }), []],
+  ] as [string, Partial<CleaningStep>, Situation, string[]][])('%s', (_what, over, s, expected) =>
+    expect(said(judgeCleaning({ ...wheel, ...over }, s))).toEqual(expected),
+  );
+  // Owner specifications, medium confidence: within a tenth of the feed, or as little as 10 µS/cm with pure water.
+  it.each([
+    [400, 440, true],
+    [400, 441, false],
+    [1, 10, true],
+    [1, 11, false],
+  ])('feed of %d, runoff of %d µS/cm', (feed, runoff, done) => expect(conductivityDone(feed, runoff) === null).toBe(done));
 });
 
 it('hints paste dwell by temperature: warmer is shorter, 316L longer than 304L, 2205 longest, none out of range', () => {

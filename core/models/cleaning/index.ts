@@ -20,5 +20,5 @@ export {
   type Spindle,
   type ToolKind,
 } from './tools';
-export { chemistry, deviates, judgeBath, judgeCleaning, judgeRinse, judgeTest } from './chemistry';
+export { chemistry, deviates, judgeBath, judgeCleaning, judgeRinse, judgeTest, judgeTestKind } from './chemistry';
 export type { Breach, Level, Mend } from './row';

@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { alloys, alloySchema, type AlloyId } from '../../basics/materials';
 import { bandSchema, filmBands, type Band } from '../tint';
 
+export const tookNames = { nothing: 'took nothing off', some: 'took some off', all: 'took all off' } as const;
 export const sectionSchema = z.object({
   /** of the register */
   tool: z.uuid(),

@@ -3,6 +3,7 @@
  * of its own, published as JSON Schema, and an example.
  */
 import { z } from 'zod';
+import { answerDwell, dwellAnswer, dwellExample, dwellQuestion } from './dwell';
 import { answerHeat, heatAnswer, heatExample, heatQuestion } from './heat';
 import { answerPurge, purgeAnswer, purgeExample, purgeQuestion } from './purge';
 import { answerRemaining, remainingAnswer, remainingExample, remainingQuestion } from './remaining';
@@ -40,6 +41,13 @@ export const subjects: Record<string, Subject> = {
     answer: shieldAnswer,
     example: shieldExample,
     ask: answerShield,
+  },
+  dwell: {
+    about: 'how long a pickling product or a passivating bath stays on, what speaks against it on a metal, the tests allowed',
+    question: dwellQuestion,
+    answer: dwellAnswer,
+    example: dwellExample,
+    ask: answerDwell,
   },
   remaining: {
     about: 'how long a purge that runs still takes at vent and joint, by what was read of it, whether it gets there, and what stays',

@@ -44,7 +44,7 @@ export function dwellForm(registers: readonly RegisterItem[], people: readonly P
     product: ref('Product and lot', products, (p) => shelfName(p, `${p.label}, lot ${p.body.lot}`)),
     side: choice('Side', { outside: 'outside', inside: 'inside', both: 'inside and outside' }),
     stretch: choice('Stretch', { [ALL]: arcText(WHOLE, seam, system), ...(Object.fromEntries(parts) as Record<string, string>) }),
-    celsius: quantity('temperature', 'Metal, measured now', {
+    celsius: quantity('temperature', 'Metal, measured', {
       least: { value: -30, says: 'Colder than any shop. Check the unit.' },
       most: { value: 400, says: 'Hotter than any cleaning. Check the unit.' },
     }),

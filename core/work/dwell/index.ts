@@ -1,6 +1,6 @@
 /** Dwells: a product put on a place, what happened to it on its clock, and the rinse that ends it. Several at once, each its own. */
 import { z } from 'zod';
-import { timed } from '../../basics/units';
+import { duration } from '../../basics/units';
 import { arcText } from '../../basics/seam';
 import { define, inUnits, seamOf, version, type Line, type Reader } from '../event';
 import { eight, one, two } from '../shapes';
@@ -79,7 +79,7 @@ export function tellBegun(b: Begun, reader: Reader): Line {
     title: `${b.product.label} put on`,
     details: [
       `Lot ${b.product.product.lot}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.where ? `, ${arcText(b.where, seamOf(reader), reader.system)}` : ''}; metal ${q(b.celsius, 'temperature')}`,
-      `Stays on ${timed(b.least)} to ${timed(b.most)}, ${fromNames[b.from]}`,
+      `Stays on ${duration(b.least)} to ${duration(b.most)}, ${fromNames[b.from]}`,
       ...(ready
         ? [
             `Hydrofluoric acid: ${ready.second || 'nobody'} beside, gel ${ready.gelUntil ? `good until ${ready.gelUntil}` : 'none'}, water ${ready.wash ? 'within reach' : 'not within reach'}, gauntlets ${ready.gloves}${ready.overSleeve ? ' over the sleeve' : ''}${ready.faceShield ? ', face shield' : ', no face shield'}`,

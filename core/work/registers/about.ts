@@ -3,6 +3,8 @@ import { cylinderText, frostPointPpm, gasNames, meterNames } from '../../basics/
 import { alloys } from '../../basics/materials';
 import { show, type System } from '../../basics/units';
 import { belongsTo, isTurned, toolKinds } from '../../models/cleaning';
+import { tookNames } from '../../models/ladder';
+import { bandNames } from '../../models/tint';
 import { SULPHUR_WINDOW } from '../../models/papers';
 import type { RegisterItem } from './items';
 import { dayText } from './standing';
@@ -82,6 +84,13 @@ export function aboutItem(i: RegisterItem, system: System): string {
         `stick-out ${show(i.body.stickOut, 'length', system)}`,
         show(i.body.flow, 'flow', system),
         i.body.trailing && `shield ${show(i.body.trailing.length, 'length', system)}`,
+      );
+    case 'strip':
+      return said(
+        `${alloys[i.body.alloy].name}, ${bandNames[i.body.tint].toLowerCase()}`,
+        ...i.body.sections.map(
+          (x) => `${x.label}${x.warm === null ? '' : ` at ${show(x.warm, 'temperature', system)}`}: ${tookNames[x.took]}`,
+        ),
       );
     case 'kit':
       return said(i.body.dam, `${i.body.inlet.kind} inlet`, show(i.body.flow, 'flow', system));

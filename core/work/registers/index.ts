@@ -28,6 +28,7 @@ export {
   type NewCheck,
   type Prices,
 } from './checks';
+export { sectionForm, sectionSaid, sectionText, stripForm, stripSaid } from './stripForm';
 export { entered, entryForm, entryKnown, type Entered } from './forms';
 export { aboutItem, mindsOf } from './about';
 export { procedureOf } from './procedure';

@@ -5,6 +5,7 @@ import { cylinderSchema, gasSchema, meterSchema } from '../../basics/gases';
 import { alloySchema, type AlloyFamily } from '../../basics/materials';
 import { backingSchema } from '../../models/need';
 import { processSchema } from '../../models/passes';
+import { stripSchema } from '../../models/ladder';
 import { kitSchema } from '../../models/setup';
 import { positionNames, rowIds, type Position, type RowId } from '../../models/wps';
 import { cups } from '../../models/shield';
@@ -135,6 +136,7 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('gas'), label, expires, body: gasBodySchema }),
   z.object({ kind: z.literal('tool'), label, expires, body: toolBodySchema }),
   z.object({ kind: z.literal('product'), label, expires, body: productBodySchema }),
+  z.object({ kind: z.literal('strip'), label, expires, body: stripSchema }),
   z.object({ kind: z.literal('kit'), label, expires, body: kitSchema }),
   z.object({ kind: z.literal('cylinder'), label, expires, body: cylinderSchema }),
   z.object({ kind: z.literal('meter'), label, expires, body: meterSchema }),

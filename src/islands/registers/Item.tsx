@@ -17,6 +17,7 @@ import { Form } from '../kit/Form';
 import { RefusalNote } from '../kit/notes';
 import { request, type Refusal } from '../post';
 import { ItemForm } from './ItemForm';
+import { StripSection } from './StripForm';
 
 const whyForm = reasonForm('Why', 'Say in a few words why.');
 
@@ -94,6 +95,15 @@ function Opened({ item, minds, system, onChanged }: Pick<Props, 'item' | 'system
           □ {m}
         </p>
       ))}
+      {item.kind === 'strip' && (
+        <ol aria-label="Sections">
+          {item.body.sections.map((x, i) => (
+            <li key={`${x.tool}${i}`} className="flex items-center gap-3 py-1">
+              <StripSection of={x} system={system} />
+            </li>
+          ))}
+        </ol>
+      )}
       <Used use={use} />
       {use && use.before.length > 0 && (
         <ul aria-label="How it read before" className="text-sm">

@@ -18,6 +18,7 @@ const titles = {
   shield: 'Trailing shields',
   tool: 'Tools',
   product: 'Products',
+  strip: 'Trial strips',
   kit: 'Purge kits',
   torch: 'Torches',
 } as const satisfies Record<RegisterItem['kind'], string>;
@@ -76,6 +77,7 @@ function RegistersPlace({ items: first, unread, today, system }: Props) {
         </div>
         {adding && (
           <NewItem
+            registers={items}
             system={system}
             onKept={async (id) => {
               setAdding(false);

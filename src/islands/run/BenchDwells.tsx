@@ -33,7 +33,7 @@ export function BenchDwells({ state, madeAt, record }: Props) {
                   <>
                     <button
                       type="button"
-                      className="btn col-span-2 h-auto min-h-20 text-2xl btn-neutral"
+                      className="btn col-span-2 h-auto min-h-20 text-2xl btn-primary"
                       onClick={() => void mark(d.id, 'off')}
                     >
                       {dwellMarkNames.off}

@@ -30,7 +30,7 @@ export function CleanPlan({ onTake, taken }: { onTake: Take; taken: Taken }) {
   const { state, criterion } = useWeld();
   const { registers, system } = useShop();
   if (!state.look) return null;
-  const rises = cleanPlan(state.look, state.design, criterion, registers);
+  const rises = cleanPlan(state.look, state.design, criterion, registers, state.cleans.findLast((c) => c.wall)?.wall ?? null);
   if (rises.length === 0) return null;
   const guess = rises.some((r) => r.steps.some((s) => s.by === 'guess'));
   return (

@@ -25,7 +25,7 @@ import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
 import { useWords } from '../kit/reader';
 import { CleanPlan } from './CleanPlan';
-import { DwellHead, DwellPanel, PutOn } from './DwellDesk';
+import { DwellHead, OpenDwells, PutOn } from './DwellDesk';
 import { JointDrawing, useFound } from './JointDrawing';
 import { Title } from './StagePage';
 import { TouchCheck } from './TouchCheck';
@@ -49,19 +49,17 @@ function CleanStage() {
   const shown = by ?? (open.length > 0 ? 'none' : 'tool');
   return (
     <>
-      {open.map((d) => (
-        <DwellPanel key={d.id} of={d} />
-      ))}
+      <OpenDwells />
       <div role="group" aria-label="How" className="grid grid-cols-2 gap-2">
         {(['tool', 'product'] as const).map((way) => (
           <button
             key={way}
             type="button"
-            className="btn min-h-12"
+            className={`btn min-h-12 ${shown === way ? 'btn-primary' : ''}`}
             aria-pressed={shown === way}
-            onClick={() => setBy(shown === way ? null : way)}
+            onClick={() => setBy(way)}
           >
-            {way === 'tool' ? 'By tool' : 'Product, on a clock'}
+            {way === 'tool' ? 'By tool' : 'With a product'}
           </button>
         ))}
       </div>

@@ -1,6 +1,6 @@
 /** Products on this weld: what is asked before one goes on, the marks of each while it is on, the rinse that ends it. */
 import { useState } from 'react';
-import { show, timed } from '../../../core/basics/units';
+import { duration, show } from '../../../core/basics/units';
 import { methodCautions, type CleanAbout } from '../../../core/work/clean';
 import {
   dwellForm,
@@ -45,18 +45,40 @@ export function DwellHead() {
   );
 }
 
+/** Every product that is on, each with its marks; told late, the next mark counts from then. */
+export function OpenDwells() {
+  const { state } = useWeld();
+  const [late, setLate] = useState(0);
+  const open = openDwells(state);
+  if (open.length === 0) return null;
+  return (
+    <>
+      {open.map((d) => (
+        <DwellPanel key={d.id} of={d} late={late} onLate={setLate} />
+      ))}
+      <LatePick late={late} onLate={setLate} />
+      {open.some((d) => d.begun.product.product.hydrofluoric) && <FirstAid />}
+    </>
+  );
+}
+
+const FirstAid = () => (
+  <a href="/first-aid" className="btn min-h-12 w-full border-error text-error">
+    First aid: hydrofluoric acid
+  </a>
+);
+
 /** One product: its marks, or its rinse when it is off. */
-export function DwellPanel({ of }: { of: DwellOf }) {
+function DwellPanel({ of, late, onLate }: { of: DwellOf; late: number; onLate: (s: number) => void }) {
   const { state, record, unsay } = useWeld();
   const { now: madeAt, system } = useShop();
   const now = useNow(madeAt, 500);
-  const [late, setLate] = useState(0);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const is = dwellNow(clockOf(of), now);
   const { begun } = of;
   const mark = async (what: DwellMarked['what']) => {
     const at = late > 0 ? { at: serverTime() - late * 1000 } : {};
-    setLate(0);
+    onLate(0);
     setRefusal(await record({ stream: state.id, type: 'dwell.marked', body: { dwell: of.id, what }, ...at }));
   };
   const last = of.marks.findLast((m) => m.event !== of.id);
@@ -72,7 +94,7 @@ export function DwellPanel({ of }: { of: DwellOf }) {
         {begun.product.label}, {sideNames[begun.side]}
       </p>
       <p className="text-sm">
-        Stays on {timed(begun.least)} to {timed(begun.most)}
+        Stays on {duration(begun.least)} to {duration(begun.most)}
         {begun.from === 'sheet' ? ', by its sheet' : begun.from === 'hint' ? ': the tables, a hint' : ', as told'}; metal{' '}
         {show(begun.celsius, 'temperature', system)}.
       </p>
@@ -81,19 +103,14 @@ export function DwellPanel({ of }: { of: DwellOf }) {
           <button
             key={what}
             type="button"
-            className={`btn h-auto min-h-14 ${i === 0 ? 'col-span-2 text-lg btn-neutral' : ''}`}
+            className={`btn h-auto min-h-14 ${i === 0 ? 'col-span-2 text-lg btn-primary' : ''}`}
             onClick={() => void mark(what)}
           >
             {dwellMarkNames[what]}
           </button>
         ))}
       </div>
-      {begun.product.product.hydrofluoric && (
-        <a href="/first-aid" className="btn min-h-12 w-full border-error text-error">
-          First aid: hydrofluoric acid
-        </a>
-      )}
-      {is.phase === 'off' ? <DwellRinse of={of} /> : <LatePick late={late} onLate={setLate} />}
+      {is.phase === 'off' && <DwellRinse of={of} />}
       {last && (
         <button type="button" className="btn min-h-11 btn-ghost btn-sm" onClick={() => void undo()}>
           Take back: {dwellMarkNames[last.what].toLowerCase()}
@@ -170,7 +187,6 @@ export function PutOn({ about }: { about: CleanAbout }) {
         return (
           <>
             <Missing what={[form.product.shape.kind === 'choice' && form.product.shape.options.length === 0 && 'pickling products']} />
-            {read.product && <Cautions texts={methodCautions('paste')} />}
             <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
               <Field name="product" className="col-span-2" />
               <Field name="side" />
@@ -178,6 +194,19 @@ export function PutOn({ about }: { about: CleanAbout }) {
               <Field name="celsius" />
               <Field name="told" label="Stays on, as told" hint={time && !('no' in time) ? 'empty: as below' : 'no sheet speaks'} />
             </div>
+            {time && !('no' in time) && (
+              <p className="text-lg leading-tight font-semibold" data-testid="stays">
+                Stays on {duration(time.least)} to {duration(time.most)}
+                {time.wetWithin !== null && `, wetted every ${duration(time.wetWithin)}`}
+                <span className="block text-sm font-normal">
+                  {
+                    { sheet: "By the product's sheet.", hint: 'By the tables, a hint: ask for the sheet.', told: 'As told, by no sheet.' }[
+                      time.from
+                    ]
+                  }
+                </span>
+              </p>
+            )}
             {acid && (
               <fieldset className="border-l-8 border-error pl-3">
                 <legend className="font-semibold">Hydrofluoric acid: asked every time</legend>
@@ -189,25 +218,11 @@ export function PutOn({ about }: { about: CleanAbout }) {
                   <Field name="wash" />
                   <Field name="faceShield" />
                 </div>
-                <a href="/first-aid" className="btn mt-2 min-h-12 w-full border-error text-error">
-                  First aid: hydrofluoric acid
-                </a>
+                <FirstAid />
               </fieldset>
             )}
-            {time && !('no' in time) && (
-              <p className="text-lg leading-tight font-semibold" data-testid="stays">
-                Stays on {timed(time.least)} to {timed(time.most)}
-                {time.wetWithin !== null && `, wetted every ${timed(time.wetWithin)}`}
-                <span className="block text-sm font-normal">
-                  {
-                    { sheet: "By the product's sheet.", hint: 'By the tables, a hint: ask for the sheet.', told: 'As told, by no sheet.' }[
-                      time.from
-                    ]
-                  }
-                </span>
-              </p>
-            )}
             <Speaks breaches={dwellSpeaks(read, s, who)} />
+            {read.product && <Cautions texts={methodCautions('paste')} />}
           </>
         );
       }}
