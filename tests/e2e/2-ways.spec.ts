@@ -176,18 +176,18 @@ test('where to start: by the shop’s own tools, the finest that takes it off; t
   await press(page, 'Give the verdict');
   await expect(due(page, 'clean')).toBeVisible();
   const ladder = page.getByTestId('ladder');
-  // Purple is too thick for a brush without a grit: the pad of 180 is the finest that is left.
+  // Purple is too thick for a brush without a grit, as the shop's trial strip has it of less; of the rest the wheel is the finest.
   await expect(ladder).toContainText(/11 to 1 o'clock, purple/);
-  await expect(ladder.getByRole('listitem').first()).toContainText(/Pad S-5, grit 180.*takes it off; Ra .* to .*; a guess/);
-  await expect(ladder).toContainText('Passed over: Brush S-2 (too fine for this tint, a guess).');
+  await expect(ladder.getByRole('listitem').first()).toContainText(/Wheel S-8, grit 240.*takes it off; Ra .*; a guess/);
+  await expect(ladder).toContainText('Passed over: Brush S-2 (took only some off on Strip 1).');
   await expect(ladder).toContainText('try it on a piece, the finest first');
   // Tools of another metal are not offered at all.
   await expect(ladder).not.toContainText(/Brush C-9|Brush T-1/);
   await expect(field(page, 'Method')).toHaveValue('');
-  await ladder.getByRole('button', { name: 'Take Pad S-5, outside' }).click();
+  await ladder.getByRole('button', { name: 'Take Wheel S-8, outside' }).click();
   await expect(field(page, 'Method')).toHaveValue('abrasive');
   await expect(field(page, 'Side')).toHaveValue('outside');
-  await expect(field(page, 'Tool and its mark').locator('option:checked')).toHaveText('Pad S-5, stainless, grit 180');
+  await expect(field(page, 'Tool and its mark').locator('option:checked')).toHaveText('Wheel S-8, stainless, grit 240');
   await ladder.getByText('Before the first disc ›').click();
   await expect(ladder).toContainText('Around the tube, never along it');
 });

@@ -1,7 +1,7 @@
 /** What was done that must not be: judged by the table as each entry comes in its time, and settled by what was done after it. */
 import { rinseDone, testNames, type Breach, type Situation, type Test } from '../../models/cleaning';
 import { WHOLE, type Arc } from '../../basics/seam';
-import { arcLess, type Criterion } from '../../models/criteria';
+import { arcLess, gradeOutcome, type Criterion } from '../../models/criteria';
 import { dirtOf } from '../../models/ladder';
 import { fitupFaults } from '../fitup';
 import { gasFaults } from '../gas';
@@ -173,7 +173,23 @@ export const passivatedRightly = (s: WeldState): boolean =>
   );
 
 /** Was it cleaned, and did the last cleaning leave no tint, nor any stretch that was left for later? */
-export const cleanedRightly = (s: WeldState): boolean =>
-  s.cleans.findLast(real)?.tintRemains === false && SIDES.every((side) => dirtLeft(s, side).length === 0);
+export const cleanedRightly = (s: WeldState, c: Criterion): boolean =>
+  s.cleans.findLast(real)?.tintRemains === false && SIDES.every((side) => dirtLeft(s, side).length === 0) && stillWanted(s, c).length === 0;
+
+/**
+ * Stretches the criterion wants cleaned that no cleaning has left without tint yet. Nobody was asked for the stretch before the third version:
+ * where only such entries stand, the last of them speaks for the weld.
+ */
+function stillWanted(s: WeldState, c: Criterion): Arc[] {
+  const done = s.cleans.filter((x) => real(x) && !x.tintRemains);
+  if (!s.look || !s.cleans.some((x) => x.where !== undefined)) return [];
+  return s.look.tints
+    .filter((t) => t.grade.by !== 'unseen' && gradeOutcome(c, t.zone, t.grade) === 'clean')
+    .flatMap((t) =>
+      done
+        .filter((x) => covers(x, t.zone.startsWith('id') ? 'inside' : 'outside'))
+        .reduce((left, x) => left.flatMap((a) => arcLess(a, x.where ?? WHOLE, s.design.seam)), [t.arc]),
+    );
+}
 
 export const openDeviations = (s: WeldState): Deviation[] => s.deviations.filter((d) => d.settled === null);

@@ -7,6 +7,7 @@ import { current, shipped, type Criterion } from '../../models/criteria';
 import { LOOK_UNSAID } from '../look';
 import type { RegisterItem } from '../registers';
 import type { Stored } from '../event';
+import { cleanedRightly } from './deviations';
 import { clockOf, openDeviations, openDwells, reduceWeld, situation, versionOf, wasOn, type EventType } from './index';
 import { dwellForm, dwellNow, dwellOf, dwellRinseSpeaks, dwellSaid, dwellSpeaks, dwellTyped } from '../dwell';
 
@@ -236,5 +237,8 @@ describe('on record', () => {
       tints,
     );
     expect([situation(outside, criterion).tintRemains, situation(all, criterion).tintRemains]).toEqual([true, false]);
+    // Judged and to be cleaned: the stage is done only when both are.
+    const judged = (s: typeof all) => ({ ...s, verdict: { outcome: 'clean' } }) as unknown as typeof all;
+    expect([cleanedRightly(judged(outside), criterion), cleanedRightly(judged(all), criterion)]).toEqual([false, true]);
   });
 });

@@ -245,7 +245,7 @@ function settle(s: WeldState, criterion: Criterion, again: number): void {
   const welded = s.arcs.length > 0 && s.arcs.every((a) => a.off !== null);
   const held = runsNow.length > 0 && runsNow.every((r) => leftBehind(r, s.id));
   const cleanDue = criterion.cleaning === 'always' || (criterion.cleaning === 'when-tinted' && outcome === 'clean') || outcome === 'clean';
-  const cleaned = cleanedRightly(s) && !isLeft(s, criterion);
+  const cleaned = cleanedRightly(s, criterion) && !isLeft(s, criterion);
   const passivateDue = criterion.passivation === 'always' || (criterion.passivation === 'when-cleaned' && s.cleans.length > 0);
   s.done = {
     fitup: s.fitup !== null,

@@ -1,4 +1,5 @@
 /** What is not saved yet, honestly: how much, why, and what was refused; and how old what is shown is, with what to do meanwhile. */
+import { dwellMarkNames } from '../../../core/work/dwell';
 import { markNames } from '../../../core/work/run';
 import type { BodyOf } from '../../../core/work/record';
 import { timed } from '../../../core/basics/units';
@@ -11,6 +12,9 @@ import { forget, tryNow, type Waiting } from '../queue';
 const nameOf = (w: Waiting): string => {
   const { type, body } = w.event;
   if (type === 'run.marked') return markNames[(body as BodyOf<'run.marked'>).mark];
+  if (type === 'dwell.marked') return dwellMarkNames[(body as BodyOf<'dwell.marked'>).what];
+  if (type === 'dwell.begun') return `${(body as BodyOf<'dwell.begun'>).product.label} put on`;
+  if (type === 'dwell.rinsed') return 'A rinse';
   return type === 'run.ended' ? 'End of the purge' : type === 'run.answered' ? 'An answered alarm' : 'A correction';
 };
 const names = (list: readonly Waiting[]): string => list.map(nameOf).slice(-4).join(', ');

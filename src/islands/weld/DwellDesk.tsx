@@ -21,6 +21,7 @@ import { Form } from '../kit/Form';
 import { Cautions, Missing, RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
 import { serverTime, type Refusal } from '../post';
+import { Unsaved } from '../run/Unsaved';
 import { LatePick } from '../run/useRun';
 import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
@@ -47,7 +48,8 @@ export function DwellHead() {
 
 /** Every product that is on, each with its marks; told late, the next mark counts from then. */
 export function OpenDwells() {
-  const { state } = useWeld();
+  const { state, unsaved, live } = useWeld();
+  const { now } = useShop();
   const [late, setLate] = useState(0);
   const open = openDwells(state);
   if (open.length === 0) return null;
@@ -56,6 +58,7 @@ export function OpenDwells() {
       {open.map((d) => (
         <DwellPanel key={d.id} of={d} late={late} onLate={setLate} />
       ))}
+      <Unsaved list={unsaved.filter((w) => w.event.type.startsWith('dwell.'))} live={live} madeAt={now} />
       <LatePick late={late} onLate={setLate} />
       {open.some((d) => d.begun.product.product.hydrofluoric) && <FirstAid />}
     </>
