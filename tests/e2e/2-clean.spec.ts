@@ -117,6 +117,7 @@ test('two products at once, each on its clock: asked first, wetted late, off at 
   await expect(page.locator('[data-dwell]')).toHaveCount(1);
   await expect(due(page, 'clean')).toBeVisible();
 
+  await pass(request, 660);
   // Without network the mark is kept here, and the first aid can be read.
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;

@@ -2,15 +2,17 @@
 import type { Criterion } from '../../models/criteria';
 import type { Size } from '../../basics/sizes';
 import type { AlloyId } from '../../basics/materials';
-import { takesTintOff } from '../../models/cleaning';
+import { belongsTo, takesTintOff } from '../../models/cleaning';
 import { dirtOf, ladder, type Finish, type Rise, type Rung } from '../../models/ladder';
 import { itemsOf, type RegisterItem } from '../registers';
 import type { Look } from '../look';
 
-/** The tools of the register that say what kind they are, and are in use. */
+/** The tools of the register that say what kind they are, and are in use; each with the metal its past leaves it to, whatever its mark. */
 export const rungsOf = (registers: readonly RegisterItem[]): Rung[] =>
-  itemsOf(registers, 'tool').flatMap(({ id, label, retired, body: { kind, metal, grit, ra, takes, bore, ratedRpm } }) =>
-    kind === null || retired || !takesTintOff(kind) ? [] : [{ id, label, kind, metal, grit, ra, takes, bore, ratedRpm }],
+  itemsOf(registers, 'tool').flatMap(({ id, label, retired, past, body: { kind, metal, grit, ra, takes, bore, ratedRpm } }) =>
+    kind === null || retired || !takesTintOff(kind)
+      ? []
+      : [{ id, label, kind, metal: belongsTo(metal, past?.families ?? []), grit, ra, takes, bore, ratedRpm }],
   );
 
 type Weld = { size: Size; alloyA: AlloyId; alloyB: AlloyId };

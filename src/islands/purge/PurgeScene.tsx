@@ -142,6 +142,7 @@ export const flag = (j: SideScene['joints'][number], scale: number, name: string
 export function rangeWords(low: number, high: number, quantity: Figure['quantity'], system: System): string {
   const two = (x: number) => Number(x.toPrecision(2));
   const [a, b] = [format(two(low), quantity, system), format(two(high), quantity, system)];
+  if (a.unit === b.unit && a.number === b.number) return `${a.number} ${a.unit}`;
   return a.unit === b.unit ? `${a.number} to ${b.number} ${b.unit}` : `${a.number} ${a.unit} to ${b.number} ${b.unit}`;
 }
 
