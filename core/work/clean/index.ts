@@ -1,16 +1,19 @@
 /** A cleaning that was done, with what, and what was left. What was done is always taken; what must not be is a deviation. */
 import { z } from 'zod';
-import { timed } from '../../basics/units';
+import { show, timed, type System } from '../../basics/units';
 import {
   cleanMethodNames,
+  debrisNames,
   deviates,
   judgeCleaning,
+  printNames,
   type Breach,
   type CleaningStep,
   type CleanMethod,
   type Situation,
 } from '../../models/cleaning';
-import { define, inUnits, version, type Line, type Reader } from '../event';
+import { define, inUnits, seamOf, version, type Line, type Reader } from '../event';
+import { arcText } from '../../basics/seam';
 import { eight, one, productOf, toolOf, two } from '../shapes';
 import { cleanWithin } from './form';
 import type { Cleaned } from './body';
@@ -62,6 +65,22 @@ export function tellClean(b: Cleaned, reader: Reader): Line {
     details: [
       `${cleanMethodNames[b.method]}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.tool ? `, ${b.tool.label}` : ''}${b.product ? `, ${b.product.label} lot ${b.product.product.lot}` : ''}${b.dwell ? `, ${timed(b.dwell)}` : ''}`,
       `${b.metalTemperature === null ? 'Metal not measured' : `Metal ${q(b.metalTemperature, 'temperature')}`}; ${b.tintRemains ? 'tint remains' : 'no tint left'}`,
+      ...(b.where ? [`At ${arcText(b.where, seamOf(reader), reader.system)}`] : []),
+      ...(b.spindle
+        ? [`Machine ${b.spindle.rpm ?? 'of unknown speed'} a minute${b.spindle.arbor === 'improvised' ? ', improvised arbor' : ''}`]
+        : []),
+      ...(b.print ? [`Heat number and marks: ${printNames[b.print]}`] : []),
+      ...(b.ra
+        ? [
+            `Ra ${b.ra.before === null ? 'not measured' : q(b.ra.before, 'roughness')} before, ${b.ra.after === null ? 'not measured' : q(b.ra.after, 'roughness')} after`,
+          ]
+        : []),
+      ...(b.wall
+        ? [
+            `Wall ${b.wall.before === null ? '' : `${q(b.wall.before, 'length')} before, `}${q(b.wall.after, 'length')} after${b.wall.least === null ? '' : `, least ${q(b.wall.least, 'length')}`}`,
+          ]
+        : []),
+      ...(b.debris ? [`Debris out of the inside: ${debrisNames[b.debris]}`] : []),
       ...(b.rinse ? [`Rinsed: feed pH ${b.rinse.feedPh}, runoff pH ${b.rinse.runoffPh}`] : []),
       ...(b.because === null ? [] : [`Why: ${b.because}`]),
     ],
@@ -69,8 +88,12 @@ export function tellClean(b: Cleaned, reader: Reader): Line {
 }
 
 /** @param skipped why it was left out, if it was */
-export const cleanLine = (cleans: readonly Cleaned[], skipped: string | undefined): string =>
-  skipped ? `Left out: ${skipped}` : cleans.map((c) => cleanMethodNames[c.method]).join(', ') || 'Not asked for';
+export function cleanLine(cleans: readonly Cleaned[], skipped: string | undefined, system: System): string {
+  if (skipped) return `Left out: ${skipped}`;
+  const ra = cleans.findLast((c) => c.ra?.after != null)?.ra?.after;
+  const methods = [...new Set(cleans.map((c) => cleanMethodNames[c.method]))].join(', ') || 'Not asked for';
+  return ra == null ? methods : `${methods}; Ra ${show(ra, 'roughness', system)}`;
+}
 
 export const cleanCautions = [
   "Warm metal cleans more easily: the tool maker's limit leads, and hands need it measured cool. Brush around the tube, never along it. Guard eyes and lungs.",

@@ -113,8 +113,17 @@ export const tellRinse = (b: Rinse, reader: Reader): Line => ({
 });
 
 /** @param skipped why it was left out, if it was */
-export const passivateLine = (bath: (Bath & { at: number }) | null, rinse: { at: number } | null, skipped: string | undefined): string =>
-  skipped ? `Left out: ${skipped}` : bath && rinse ? `${bath.product.label}, ${timed((rinse.at - bath.at) / 1000)}` : 'Not asked for';
+export function passivateLine(
+  bath: (Bath & { at: number }) | null,
+  rinse: (Pick<Rinse, 'test' | 'testPassed'> & { at: number }) | null,
+  skipped: string | undefined,
+): string {
+  if (skipped) return `Left out: ${skipped}`;
+  if (!bath || !rinse) return 'Not asked for';
+  const result = rinse.testPassed === null ? 'begun' : rinse.testPassed ? 'passed' : 'failed';
+  const test = rinse.test === 'none' ? '' : `; ${testNames[rinse.test]}: ${result}`;
+  return `${bath.product.label}, ${timed((rinse.at - bath.at) / 1000)}${test}`;
+}
 
 export const passivateCautions = [
   'Acid into water, never the reverse. Goggles, face shield, acid gloves, apron. Nitric fumes act hours later; keep solvent rags away. Acid waste is regulated: never to the drain.',

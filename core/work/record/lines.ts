@@ -62,7 +62,7 @@ export function stageLine(s: WeldState, stage: Stage, system: System): string {
     case 'look':
       return s.verdict ? outcomeNames[s.verdict.outcome] : '';
     case 'clean':
-      return cleanLine(s.cleans, s.skipped.clean);
+      return cleanLine(s.cleans, s.skipped.clean, system);
     case 'passivate':
       return passivateLine(s.bath, s.rinse, s.skipped.passivate);
     case 'record': {

@@ -18,14 +18,26 @@ export const sideNames = { inside: 'inside', outside: 'outside', both: 'inside a
 export type Hung = { clock: DwellClock; weld: string; number: string };
 
 /** @param size how far it is read from */
-export function DwellFace({ clock, now, title, size }: { clock: DwellClock; now: number; title: string; size: 'hand' | 'room' | 'wall' }) {
+export function DwellFace({
+  clock,
+  now,
+  title,
+  size,
+}: {
+  clock: DwellClock;
+  now: number;
+  title: string;
+  size: 'hand' | 'room' | 'wall' | 'bench';
+}) {
   const is = dwellNow(clock, now);
   const tone = toneOf(is.call);
   const word = is.call ? callNames[is.call] : 'Dwells';
-  const figure = { hand: 'text-5xl', room: 'text-7xl', wall: 'text-[14vh]' }[size];
+  const figure = { hand: 'text-5xl', room: 'text-7xl', wall: 'text-[14vh]', bench: 'text-[min(24vh,19vw)] md:text-[min(24vh,15vw)]' }[size];
   return (
     <div data-dwell={clock.id} data-call={is.call ?? 'dwells'} className="min-w-0">
-      <p className={`flex items-center gap-2 leading-tight font-bold ${size === 'wall' ? 'text-[3.4vh]' : 'text-xl'} ${ink[tone]}`}>
+      <p
+        className={`flex items-center gap-2 leading-tight font-bold ${size === 'wall' || size === 'bench' ? 'text-[max(3.4vh,1.25rem)]' : 'text-xl'} ${ink[tone]}`}
+      >
         <svg viewBox="0 0 28 28" className="size-5 shrink-0 fill-current" aria-hidden>
           <path d={shapes[tone]} fillRule="evenodd" />
         </svg>

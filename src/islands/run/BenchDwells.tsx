@@ -20,32 +20,32 @@ export function BenchDwells({ state, madeAt, record }: Props) {
     <div className="flex min-h-0 grow flex-col">
       <div className="grid min-h-0 grow auto-rows-fr gap-3 overflow-y-auto p-3 md:auto-cols-fr md:grid-flow-col">
         {open.map((d) => {
-          const { phase } = dwellNow(clockOf(d), now);
+          const { phase, call } = dwellNow(clockOf(d), now);
+          const marks: DwellMarked['what'][] = call === 'wet' ? ['wet', 'off', 'dried'] : ['off', 'wet', 'dried'];
           return (
             <section
               key={d.id}
               aria-label={`${d.begun.product.label}, ${sideNames[d.begun.side]}`}
               className="flex flex-col gap-3 border-4 border-base-content p-3"
             >
-              <DwellFace clock={clockOf(d)} now={now} size="wall" title={`${sideNames[d.begun.side]}, ${d.begun.product.label}`} />
+              <DwellFace
+                clock={clockOf(d)}
+                now={now}
+                size={open.length > 2 ? 'wall' : 'bench'}
+                title={`${sideNames[d.begun.side]}, ${d.begun.product.label}`}
+              />
               <div className="mt-auto grid grid-cols-2 gap-2">
-                {phase === 'on' && (
-                  <>
+                {phase === 'on' &&
+                  marks.map((what, i) => (
                     <button
+                      key={what}
                       type="button"
-                      className="btn col-span-2 h-auto min-h-20 text-2xl btn-primary"
-                      onClick={() => void mark(d.id, 'off')}
+                      className={`btn h-auto ${i === 0 ? 'col-span-2 min-h-20 text-2xl btn-primary' : 'min-h-16 border-base-content text-xl'}`}
+                      onClick={() => void mark(d.id, what)}
                     >
-                      {dwellMarkNames.off}
+                      {dwellMarkNames[what]}
                     </button>
-                    <button type="button" className="btn h-auto min-h-16 text-xl" onClick={() => void mark(d.id, 'wet')}>
-                      {dwellMarkNames.wet}
-                    </button>
-                    <button type="button" className="btn h-auto min-h-16 text-xl" onClick={() => void mark(d.id, 'dried')}>
-                      {dwellMarkNames.dried}
-                    </button>
-                  </>
-                )}
+                  ))}
                 {(phase === 'dried' || phase === 'not-on') && (
                   <button type="button" className="btn col-span-2 h-auto min-h-20 text-2xl" onClick={() => void mark(d.id, 'on')}>
                     {dwellMarkNames.on}

@@ -13,6 +13,7 @@ import {
   dwellSpeaks,
   dwellTyped,
   type DwellMarked,
+  type DwellNow,
 } from '../../../core/work/dwell';
 import { clockOf, openDwells, situation, versionOf, wasOn, type DwellOf } from '../../../core/work/record';
 import { DwellFace, sideNames, useDwellCues } from '../dwell/DwellClocks';
@@ -27,8 +28,8 @@ import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
 
 /** Marks that make sense on a product as it stands, the likely one first. */
-const offered = (phase: 'not-on' | 'on' | 'dried' | 'off'): DwellMarked['what'][] =>
-  phase === 'on' ? ['off', 'wet', 'dried'] : phase === 'off' ? [] : ['on'];
+const offered = ({ phase, call }: DwellNow): DwellMarked['what'][] =>
+  phase === 'on' ? (call === 'wet' ? ['wet', 'off', 'dried'] : ['off', 'wet', 'dried']) : phase === 'off' ? [] : ['on'];
 
 /** Every product that is on, as clocks read from across the shop. */
 export function DwellHead() {
@@ -102,7 +103,7 @@ function DwellPanel({ of, late, onLate }: { of: DwellOf; late: number; onLate: (
         {show(begun.celsius, 'temperature', system)}.
       </p>
       <div className="grid grid-cols-2 gap-2">
-        {offered(is.phase).map((what, i) => (
+        {offered(is).map((what, i) => (
           <button
             key={what}
             type="button"
@@ -211,18 +212,18 @@ export function PutOn({ about }: { about: CleanAbout }) {
               </p>
             )}
             {acid && (
-              <fieldset className="border-l-8 border-error pl-3">
-                <legend className="font-semibold">Hydrofluoric acid: asked every time</legend>
+              <div role="group" aria-label="Hydrofluoric acid: asked every time" className="border-l-8 border-error pl-3">
+                <p className="font-semibold">Hydrofluoric acid: asked every time</p>
                 <div className="grid grid-cols-2 gap-x-3 gap-y-1">
                   <Field name="second" />
                   <Field name="gelUntil" />
                   <Field name="gloves" />
                   <Field name="overSleeve" />
-                  <Field name="wash" />
-                  <Field name="faceShield" />
+                  <Field name="wash" className="col-span-2" />
+                  <Field name="faceShield" className="col-span-2" />
                 </div>
                 <FirstAid />
-              </fieldset>
+              </div>
             )}
             <Speaks breaches={dwellSpeaks(read, s, who)} />
             {read.product && <Cautions texts={methodCautions('paste')} />}
