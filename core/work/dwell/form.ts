@@ -64,14 +64,24 @@ export function dwellForm(registers: readonly RegisterItem[], people: readonly P
 export type DwellForm = ReturnType<typeof dwellForm>;
 type Given = Values<DwellForm>;
 
-/** Until it is known: the metals, the day of the shop, and who does it. */
-export type DwellAbout = { metal: AlloyId; today: string; who: string };
+/** The metals it goes on, the day of the shop, and who does it. */
+export type DwellAbout = { metals: readonly AlloyId[]; today: string; who: string };
 
 /** The time it stays on, by what is typed; null while that is too little. */
-export function dwellTyped(v: Partial<Given>, { metal }: DwellAbout): Dwell | { no: string } | null {
+export function dwellTyped(v: Partial<Given>, { metals }: DwellAbout): Dwell | { no: string } | null {
   if (v.told != null) return dwellOfOne(v.told, 'told', v.product?.body.sheet?.wetWithin ?? null);
-  return v.product && v.celsius !== undefined ? dwellOf(v.product, metal, v.celsius) : null;
+  const { product, celsius } = v;
+  if (!product || celsius === undefined) return null;
+  // On two metals at once the slower says from when, the quicker until when; neither where one of them has no time.
+  return metals.map((m) => dwellOf(product, m, celsius)).reduce((a, b) => ('no' in a ? a : 'no' in b ? b : together(a, b)));
 }
+
+const together = (a: Dwell, b: Dwell): Dwell | { no: string } => {
+  const [least, most] = [Math.max(a.least, b.least), Math.min(a.most, b.most)];
+  return least <= most
+    ? { ...a, least, most }
+    : { no: 'What one of these metals needs is too long for the other: each end apart, masked, or another product.' };
+};
 
 const readyOf = (v: Partial<Given>): Begun['ready'] =>
   v.product?.body.hydrofluoric

@@ -25,7 +25,7 @@ const paste = (over: object = {}): RegisterItem & { kind: 'product' } => ({
 });
 const people = [{ id: id(1), name: 'Second Person' }];
 const about = { seam: ROUND, system: 'metric' as const, stretches: [{ from: 3, to: 6 }], least: null };
-const who = { metal: '316L' as const, today: '2026-03-03', who: 'First Person' };
+const who = { metals: ['316L' as const], today: '2026-03-03', who: 'First Person' };
 const typed = {
   ...{ product: id(900), side: 'outside', stretch: '3-6', celsius: '21 °C', told: '' },
   ...{ second: id(1), gelUntil: '2026-12-31', gloves: 'neoprene', overSleeve: true, wash: true, faceShield: true },
@@ -83,6 +83,13 @@ describe('before it goes on', () => {
     expect(dwellTyped(read({ celsius: '70 °F' }), who)).toMatchObject({ least: 1800 });
     expect(read({ celsius: '70 °F' }).celsius).toBeCloseTo(21.11, 2);
     expect(dwellTyped(read({ celsius: '70 °C' }), who)).toMatchObject({ no: expect.stringMatching(/ends at 30 °C/) as string });
+  });
+  it('on two metals it stays from the slower until the quicker; where there is no such time there is none', () => {
+    const both = (celsius: string, metals: ('304L' | '316L' | '2205')[]) =>
+      dwellTyped({ ...read({ celsius }), product: paste({ sheet: null }) }, { ...who, metals });
+    // The guides, from memory: 304L 20 to 45 min, 316L 30 to 60, 2205 60 to 120 at 20 °C.
+    expect(both('20 °C', ['304L', '316L'])).toMatchObject({ least: 1800, most: 2700 });
+    expect(both('20 °C', ['304L', '2205'])).toMatchObject({ no: expect.stringMatching(/too long for the other/) as string });
   });
   it('without rows the one time of its sheet, without that the tables, marked a hint', () => {
     expect(dwellOf(paste({ sheet: null, dwellSeconds: 2400 }), '316L', 20)).toEqual({

@@ -85,11 +85,18 @@ function DwellPanel({ of, late, onLate }: { of: DwellOf; late: number; onLate: (
     onLate(0);
     setRefusal(await record({ stream: state.id, type: 'dwell.marked', body: { dwell: of.id, what }, ...at }));
   };
-  const last = of.marks.findLast((m) => m.event !== of.id);
+  // Putting it on is the first mark, and an entry of its own: it can be taken back as long as nothing followed.
+  const last = of.marks.at(-1);
+  const first = last?.event === of.id;
   const undo = async () => {
     if (!last) return;
     if (await unsay(last.event)) return setRefusal(null);
-    const body = { corrects: last.event, reason: 'Marked by mistake, taken back', version: versionOf('dwell.marked'), body: null };
+    const body = {
+      corrects: last.event,
+      reason: 'Marked by mistake, taken back',
+      version: versionOf(first ? 'dwell.begun' : 'dwell.marked'),
+      body: null,
+    };
     setRefusal(await record({ stream: state.id, type: 'weld.corrected', body }));
   };
   return (
@@ -117,7 +124,7 @@ function DwellPanel({ of, late, onLate }: { of: DwellOf; late: number; onLate: (
       {is.phase === 'off' && <DwellRinse of={of} />}
       {last && (
         <button type="button" className="btn min-h-11 btn-ghost btn-sm" onClick={() => void undo()}>
-          Take back: {dwellMarkNames[last.what].toLowerCase()}
+          Take back: {first ? 'it was not put on' : dwellMarkNames[last.what].toLowerCase()}
         </button>
       )}
       <RefusalNote refusal={refusal} />
@@ -165,7 +172,7 @@ export function PutOn({ about }: { about: CleanAbout }) {
   const { registers, system, people, person } = useShop();
   const s = situation(state, criterion);
   const who = {
-    metal: state.design.alloyA,
+    metals: [...new Set([state.design.alloyA, state.design.alloyB])],
     today: new Date(serverTime()).toISOString().slice(0, 10),
     who: person?.name ?? '',
   };
