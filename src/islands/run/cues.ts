@@ -31,7 +31,7 @@ export const tones: Record<NonNullable<Cue> | 'dwell', { tones: Tone[]; buzz: nu
       [880, 0.7, 0.2],
       [587, 0.95, 0.2],
     ],
-    buzz: [300, 150, 300],
+    buzz: [250, 150, 250, 150, 250, 150, 250],
   },
 };
 
