@@ -115,6 +115,8 @@ test('the shift’s check falls open on a changed bottle: then the gas is not si
   await setUp(page);
   await startPurge(page);
   const first = page.url();
+  // The start has been answered: the next answer is that of the mark.
+  await expect(page.getByRole('button', { name: 'Bottle changed', exact: true })).toBeVisible();
   // Saved before anyone looks elsewhere: the button bears the same words as the mark.
   const saved = page.waitForResponse((r) => r.url().endsWith('/api/events') && r.request().method() === 'POST');
   await press(page, 'Bottle changed');
