@@ -228,6 +228,8 @@ test('a stretch at a time: the machine too fast is stopped, what is cleaned is t
   await press(page, 'Record the cleaning');
   await expect(ladder.locator('[data-side="outside"]')).toContainText('✓');
   await expect(ladder.locator('[data-side="inside"]')).not.toContainText('✓');
+  // The form has begun again: what is taken from now on stays in it.
+  await expect(field(page, 'Method')).toHaveValue('');
   await ladder
     .getByRole('button', { name: /^Take .*, inside/ })
     .first()
