@@ -127,10 +127,10 @@ export const begunSpeaks = (b: Begun, s: Situation, today: string): Breach[] => 
   ...missing(b.ready, today, ''),
 ];
 
-/** The form as the event says it. */
-export function dwellSaid(v: Given, s: Situation, about: DwellAbout, { stretches }: CleanAbout): Begun {
-  const time = dwellTyped(v, about);
-  const dwell = time && !('no' in time) ? time : dwellOfOne(3600, 'told');
+/** The form as the event says it; null where there is no time to go by: none is made up. */
+export function dwellSaid(v: Given, s: Situation, about: DwellAbout, { stretches }: CleanAbout): Begun | null {
+  const dwell = dwellTyped(v, about);
+  if (!dwell || 'no' in dwell) return null;
   return {
     side: v.side,
     where: stretches.find((a) => keyOf(a) === v.stretch) ?? null,

@@ -69,7 +69,11 @@ const read = (over: object = {}) => {
   if (!r.ok) throw new Error(JSON.stringify(r.errors));
   return r.values;
 };
-const begun = (over: object = {}) => ({ ...dwellSaid(read(over), s, who, about) });
+const begun = (over: object = {}) => {
+  const said = dwellSaid(read(over), s, who, about);
+  if (!said) throw new Error('no time');
+  return said;
+};
 const rinse = (dwell: string, over: object = {}) => ({
   ...{ dwell, neutraliser: null, feedPh: 7, runoffPh: 6.8, feedMicro: 300, runoffMicro: 310, chloridePpm: 20, dried: true },
   ...{ tintRemains: false, because: null, ...over },
@@ -120,6 +124,10 @@ describe('before it goes on', () => {
     expect(of('citric', false)).toMatchObject({ options: [] });
     expect(of('gel', false)).toMatchObject({ options: [] });
     expect(of('gel', true)).toMatchObject({ options: [{ value: id(900) }] });
+  });
+  it('where no paper gives a time none is made up: it has to be told', () => {
+    expect(dwellSaid(read({ celsius: '70 °C' }), s, who, about)).toBeNull();
+    expect(dwellSaid(read({ celsius: '70 °C', told: '40 min' }), s, who, about)).toMatchObject({ least: 2400, most: 3000, from: 'told' });
   });
   it('half a form says nothing yet', () => {
     const some = readSoFar(form, { ...typed, celsius: '' }, 'metric');

@@ -189,7 +189,16 @@ export function PutOn({ about }: { about: CleanAbout }) {
       label="It is on: start its clock"
       again
       onRecord={(v) =>
-        answered(dwellSpeaks(v, s, who), v, () => record({ stream: state.id, type: 'dwell.begun', body: dwellSaid(v, s, who, about) }))
+        answered(dwellSpeaks(v, s, who), v, () => {
+          const body = dwellSaid(v, s, who, about);
+          return body
+            ? record({ stream: state.id, type: 'dwell.begun', body })
+            : Promise.resolve({
+                error: 'There is no time to go by: type how long you were told it stays on, and why.',
+                reasons: [],
+                status: 422,
+              });
+        })
       }
     >
       {({ read }) => {
