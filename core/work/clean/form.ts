@@ -91,16 +91,23 @@ export type CleanAbout = {
 };
 const WHOLE_OF_IT = 'all';
 const keyOf = (a: Arc): string => `${a.from}-${a.to}`;
+/** Which stretch: all of it, or one that was seen. */
+export const stretchField = ({ seam, system, stretches }: CleanAbout) => {
+  const parts = stretches.map((a) => [keyOf(a), arcText(a, seam, system)]);
+  return choice('Stretch', { [WHOLE_OF_IT]: arcText(WHOLE, seam, system), ...(Object.fromEntries(parts) as Record<string, string>) });
+};
+/** The stretch that was picked; null: all of it. */
+export const stretchPicked = (key: string, { stretches }: CleanAbout): Arc | null => stretches.find((a) => keyOf(a) === key) ?? null;
 
-export function cleanForm(registers: readonly RegisterItem[], { seam, system, stretches, least }: CleanAbout) {
+export function cleanForm(registers: readonly RegisterItem[], about: CleanAbout) {
+  const { least } = about;
   const tools = itemsOf(registers, 'tool');
   const toolName = (x: ItemOf<'tool'>) => `${x.label}, ${x.body.metal}${x.body.grit ? `, grit ${x.body.grit}` : ''}`;
   const turned = (f: TypedForm) => withTool(f) && isTurned(tools.find((t) => t.id === f['tool'])?.body.kind);
-  const parts = stretches.map((a) => [keyOf(a), arcText(a, seam, system)]);
   return {
     method: choice<DoneMethod>('Method', methods),
     side: choice('Side', { both: 'inside and outside', inside: 'inside', outside: 'outside' }),
-    stretch: choice('Stretch', { [WHOLE_OF_IT]: arcText(WHOLE, seam, system), ...(Object.fromEntries(parts) as Record<string, string>) }),
+    stretch: stretchField(about),
     temperature: optional(metal),
     tool: when(withTool, ref('Tool and its mark', tools, toolName)),
     rpm: when(turned, number('Machine, turns a minute', { least: 1, most: 100_000, whole: true, says: 'As it stands on the machine.' })),
@@ -180,10 +187,10 @@ export function cleanSpeaks(v: Partial<Given>, s: Situation): Breach[] {
 }
 
 /** The form as the event says it. */
-export const cleanSaid = (v: Given, s: Situation, { stretches }: CleanAbout): Omit<Cleaned, 'touched'> => ({
+export const cleanSaid = (v: Given, s: Situation, about: CleanAbout): Omit<Cleaned, 'touched'> => ({
   method: v.method,
   side: v.side,
-  where: stretches.find((a) => keyOf(a) === v.stretch) ?? null,
+  where: stretchPicked(v.stretch, about),
   metalTemperature: v.temperature,
   tool: v.tool && { id: v.tool.id, label: v.tool.label, tool: toolSchema.parse(v.tool.body) },
   product: v.product && { id: v.product.id, label: v.product.label, product: productSchema.parse(v.product.body) },

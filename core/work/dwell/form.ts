@@ -1,10 +1,9 @@
 /** What is asked before a product goes on, and when it is rinsed; what speaks against either. */
 import { choice, day, flag, number, optional, quantity, ref, when, type TypedForm, type Values } from '../../basics/fields';
-import { WHOLE, arcText, type Arc } from '../../basics/seam';
 import type { AlloyId } from '../../basics/materials';
 import { conductivityDone, judgeCleaning, pasteHint, productSchema, rinseDone, type Breach, type Situation } from '../../models/cleaning';
 import { dwellFor, dwellOfOne, hydrofluoricMissing, offSpeaks, type Dwell, type Dwelling, type Gloves } from '../../models/dwell';
-import { answerFields, dwellField, phField, reasonOf, type CleanAbout } from '../clean';
+import { answerFields, dwellField, phField, reasonOf, stretchField, stretchPicked, type CleanAbout } from '../clean';
 import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
 import type { Begun, DwellRinsed } from './body';
 
@@ -32,18 +31,14 @@ export function dwellOf({ body, label }: Pick<Item, 'body' | 'label'>, metal: Al
   return 'no' in hint ? { no: `${label} has no sheet here. ${hint.no}` } : hint;
 }
 
-const keyOf = (a: Arc): string => `${a.from}-${a.to}`;
-const ALL = 'all';
-
 /** @param people who may stand beside */
-export function dwellForm(registers: readonly RegisterItem[], people: readonly Person[], { seam, system, stretches }: CleanAbout) {
+export function dwellForm(registers: readonly RegisterItem[], people: readonly Person[], about: CleanAbout) {
   const products = itemsOf(registers, 'product').filter((p) => dwellMethod(p.body) !== null);
   const acid = (f: TypedForm) => products.find((p) => p.id === f['product'])?.body.hydrofluoric === true;
-  const parts = stretches.map((a) => [keyOf(a), arcText(a, seam, system)]);
   return {
     product: ref('Product and lot', products, (p) => shelfName(p, `${p.label}, lot ${p.body.lot}`)),
     side: choice('Side', { outside: 'outside', inside: 'inside', both: 'inside and outside' }),
-    stretch: choice('Stretch', { [ALL]: arcText(WHOLE, seam, system), ...(Object.fromEntries(parts) as Record<string, string>) }),
+    stretch: stretchField(about),
     celsius: quantity('temperature', 'Metal, measured', {
       least: { value: -30, says: 'Colder than any shop. Check the unit.' },
       most: { value: 400, says: 'Hotter than any cleaning. Check the unit.' },
@@ -128,12 +123,12 @@ export const begunSpeaks = (b: Begun, s: Situation, today: string): Breach[] => 
 ];
 
 /** The form as the event says it; null where there is no time to go by: none is made up. */
-export function dwellSaid(v: Given, s: Situation, about: DwellAbout, { stretches }: CleanAbout): Begun | null {
+export function dwellSaid(v: Given, s: Situation, about: DwellAbout, on: CleanAbout): Begun | null {
   const dwell = dwellTyped(v, about);
   if (!dwell || 'no' in dwell) return null;
   return {
     side: v.side,
-    where: stretches.find((a) => keyOf(a) === v.stretch) ?? null,
+    where: stretchPicked(v.stretch, on),
     method: dwellMethod(v.product.body) ?? 'paste',
     product: { id: v.product.id, label: v.product.label, product: productSchema.parse(v.product.body) },
     celsius: v.celsius,
