@@ -12,12 +12,15 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   retries: 0,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // Bounds for what will never come, not for how fast it comes: a machine that others share takes its time.
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   use: {
     baseURL: FIRST,
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 20_000,
+    actionTimeout: 40_000,
+    // Each browser context would fetch and keep the whole application; the tests that go offline allow it.
+    serviceWorkers: 'block',
     // TRACE=1 keeps what a failing test saw; it costs a third of the run.
     trace: process.env['TRACE'] ? 'retain-on-failure' : 'off',
     launchOptions: {

@@ -31,6 +31,8 @@ export type RemainQuestion =
 export type Remained = { ok: true; answer?: Answer; foretold?: Foretold | null } | { ok: false };
 
 const ask = asking<RemainQuestion, Remained>('remainThread', { longest: 30_000, most: 40, memory: 256 });
+/** What has ended is gone through in a thread apart: it takes as long as many answers, and those who weld now do not wait behind it. */
+const askThen = asking<RemainQuestion, Remained>('remainThread', { longest: 300_000, most: 1, memory: 256 });
 
 /** What the shop's own purges say, at a time or now. */
 export async function priorsNow(at?: number): Promise<ShopPriors> {
@@ -41,14 +43,19 @@ export async function priorsNow(at?: number): Promise<ShopPriors> {
 
 const last = new Map<string, { since: number; said: Remains }>();
 const askedAt = new Map<string, number>();
+/** Runs whose answer is on its way: a thread that is behind is not asked twice for the same. */
+const learning = new Set<string>();
 
 /** What was said last of a run that fills; asks for the next meanwhile. */
 export function remainsOf(run: RunState): Remains | null {
   if (run.phase !== 'filling') return null;
   const at = now();
-  if (at - (askedAt.get(run.id) ?? 0) > 900) {
+  if (!learning.has(run.id) && Math.abs(at - (askedAt.get(run.id) ?? 0)) > 900) {
     askedAt.set(run.id, at);
-    void learn(run, at).catch((e: unknown) => console.error('remaining time', (e as Error).message));
+    learning.add(run.id);
+    void learn(run, at)
+      .catch((e: unknown) => console.error('remaining time', (e as Error).message))
+      .finally(() => learning.delete(run.id));
   }
   const known = last.get(run.id);
   return known?.since === run.fillingSince ? known.said : null;
@@ -111,7 +118,7 @@ async function foretoldNow(id: string): Promise<Foretold | null> {
   const until = arc ?? whole.endedAt ?? now();
   const lists = await readingsBy(whole, fill.since, until);
   if (!lists[0]?.length) return null;
-  const told = await ask({
+  const told = await askThen({
     kind: 'then',
     fill: { ...fill, until },
     started: whole.started,

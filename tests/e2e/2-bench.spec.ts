@@ -3,7 +3,6 @@ import { expect } from '@playwright/test';
 import { bay2, due, hold, pass, press, purging, test, watch } from './hands';
 
 test('the bench by foot switch: phantom presses ignored, a press marks, one press undoes', async ({ page, request }) => {
-  test.setTimeout(240_000);
   const wrongs = watch(page);
   // What the device is asked for: to stay awake, to buzz, to sound.
   await page.addInitScript(() => {
@@ -65,7 +64,7 @@ test('the bench by foot switch: phantom presses ignored, a press marks, one pres
   await expect(page.getByRole('button', { name: 'Closing' })).not.toBeFocused();
   await expect(page.getByText('Vent open, flow down: the pressure rises now.')).toBeVisible();
   await bay2(request, { state: 'open' });
-  await expect(page.locator('[data-cue="over"]')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('[data-cue="over"]')).toBeVisible({ timeout: 60_000 });
   await expect(page.getByTestId('next')).toHaveText(/Stop and look/);
   await bay2(request, { state: 'on' });
   await page.getByRole('button', { name: /Arc off/ }).click();
@@ -112,7 +111,6 @@ test('a whole weld by foot alone: tacked, looked at, filled again, struck, slipp
   page,
   request,
 }) => {
-  test.setTimeout(240_000);
   const wrongs = watch(page);
   await bay2(request, { state: 'open', fresh: true, speed: 1, fault: 'none' });
   const {
@@ -163,7 +161,7 @@ test('a whole weld by foot alone: tacked, looked at, filled again, struck, slipp
     await phase('holding');
     await expect(page.getByRole('button', { name: 'Arc on' })).toHaveCount(0);
     await pass(request, 300);
-    await expect(page.getByTestId('next')).toHaveText(/Take the dams out/, { timeout: 30_000 });
+    await expect(page.getByTestId('next')).toHaveText(/Take the dams out/, { timeout: 60_000 });
     await expect(page.getByTestId('second')).toHaveText(/^\d/);
   });
   await test.step('done asks for the count there, and ends on what comes next', async () => {

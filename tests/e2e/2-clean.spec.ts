@@ -3,6 +3,9 @@ import { expect, type Page } from '@playwright/test';
 import { atPurge, awake, be, due, enterWork, field, json, pass, press, session, tell, test, weldedWithoutPurge, type Work } from './hands';
 import { CONTROL } from './ports';
 
+// The browser keeps the application here: what is done without a server is done by it.
+test.use({ serviceWorkers: 'allow' });
+
 /** A weld that is to be cleaned, gold inside from 4 to 8 and purple outside all round. */
 async function toClean(page: Page, over: Work): Promise<string> {
   const [weld = ''] = await atPurge(page, over, false);
@@ -46,7 +49,6 @@ test('two products at once, each on its clock: asked first, wetted late, off at 
   page,
   request,
 }) => {
-  test.setTimeout(180_000);
   const weld = await toClean(page, { job: 'Dwells', spool: 'DW-1', name: 'Ines Halloway' });
   await press(page, 'With a product');
   await putOn(page, 'outside');
@@ -136,7 +138,7 @@ test('two products at once, each on its clock: asked first, wetted late, off at 
   }
   await page.goto(`/welds/${weld}`);
   await awake(page);
-  await expect.poll(async () => (await events()).filter((e) => e.type === 'dwell.marked').length, { timeout: 30_000 }).toBe(3);
+  await expect.poll(async () => (await events()).filter((e) => e.type === 'dwell.marked').length, { timeout: 60_000 }).toBe(3);
   await rinse(region(page, 'inside'), '7');
   await expect(due(page, 'passivate')).toBeVisible();
   await page.goto(`/welds/${weld}/record`);

@@ -10,7 +10,6 @@ test('while it fills: ready in a range that narrows, at vent and joint, on page,
   request,
   context,
 }) => {
-  test.setTimeout(240_000);
   const wrongs = watch(page);
   await bay2(request, { state: 'open', fresh: true, speed: 1, lag: 4, fault: 'none' });
   const { welds, run } = await purging(page, { job: 'Clock', spool: 'CL-1', monitor: 'Monitor bay 2' });
@@ -68,7 +67,6 @@ test('a dam comes out and nobody marks it: a sign within seconds that names no c
   page,
   request,
 }) => {
-  test.setTimeout(180_000);
   await bay2(request, { state: 'open', fresh: true, speed: 4, lag: 2, fault: 'none' });
   const { run } = await purging(page, { job: 'Clock', spool: 'CL-2', monitor: 'Monitor bay 2' });
   await bay2(request, { state: 'on' });
@@ -77,7 +75,7 @@ test('a dam comes out and nobody marks it: a sign within seconds that names no c
   await expect(page.getByTestId('big').locator('xpath=..')).toHaveText(/^[\d\s]+ppm$/, { timeout: 60_000 });
   await bay2(request, { state: 'open' });
   const alarm = page.locator('[data-alarm="happened"]');
-  await expect(alarm).toBeVisible({ timeout: 45_000 });
+  await expect(alarm).toBeVisible({ timeout: 60_000 });
   await expect(alarm).toContainText(/the readings cannot say which/);
   await expect(page.getByTestId('title')).not.toContainText('Ready in');
   await expect(page.getByText(/joint, predicted/)).toHaveCount(0);
@@ -97,7 +95,6 @@ test('two monitors at once: the second at the joint is listened to, and what is 
   page,
   request,
 }) => {
-  test.setTimeout(180_000);
   // A spool half as large again as it is drawn.
   const [volume, flow] = [0.75e-3, 4e-3 / 60];
   await bay2(request, { state: 'open', fresh: true, speed: 1, lag: 4, fault: 'none', volume, flow });
@@ -158,7 +155,7 @@ test('two monitors at once: the second at the joint is listened to, and what is 
     expect(low - 5).toBeLessThan(left);
     expect(high + 5).toBeGreaterThan(left);
     expect(left).toBeGreaterThan(2);
-  }).toPass({ timeout: 30_000, intervals: [500] });
+  }).toPass({ timeout: 60_000, intervals: [500] });
   const run = (await page.locator('[data-run]').getAttribute('data-run')) ?? '';
   await tell(page.request, run, 'run.ended', { how: 'abandoned', countOut: 2 });
   await page.goto(`/welds/${weld}/record`);
@@ -169,7 +166,6 @@ test('two monitors at once: the second at the joint is listened to, and what is 
 test("the shop's own score stands on the Gas page; its own prior is taken over by one press, shown beside the old, and undone by one", async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await session(page.request);
   // The purges of the demo are held against what would have been said of them, one after the other.
   await expect
@@ -197,11 +193,16 @@ test("the shop's own score stands on the Gas page; its own prior is taken over b
   await page.reload();
   await awake(page);
   await expect(score.getByRole('columnheader', { name: /in force/ })).toBeVisible();
+  const { offers } = (await (await page.request.get('/api/remaining')).json()) as {
+    offers: { unchecked: boolean; inForce: { id: string } | null }[];
+  };
+  const taken = offers.find((o) => o.inForce);
   await score.getByRole('button', { name: 'Undo: back to what was before' }).click();
   await expect(score.getByRole('columnheader', { name: /in force/ })).toHaveCount(0);
   await expect(score).toContainText('foretold as shipped');
   // What is no request is refused, and changes nothing.
   const post = (data: object) => page.request.post('/api/remaining', { headers: json, data });
   expect((await post({ id: 'no', unchecked: true })).status()).toBe(422);
-  expect((await post({ id: '01900000-0000-7000-8000-000000000000', unchecked: false })).status()).toBe(409);
+  // What was taken over once is not taken for another kind of set-up, nor is a kind of which too little was measured.
+  expect((await post({ id: taken?.inForce?.id ?? '', unchecked: !taken?.unchecked })).status()).toBe(409);
 });

@@ -4,12 +4,14 @@ import { seeded } from '../../core/basics/seeded';
 import { awake, be, press, purging, session, test } from './hands';
 import { CONTROL } from './ports';
 
+// The browser keeps the application here: what is done without a server is done by it.
+test.use({ serviceWorkers: 'allow' });
+
 test('the server gone: marks are kept, the tab closed and opened again, and all are saved in order, once', async ({
   page,
   context,
   request,
 }) => {
-  test.setTimeout(180_000);
   const { welds, run } = await purging(page, { job: 'Offline', spool: 'OFF-1' });
   const bench = `/welds/${welds[0]}/bench`;
   await page.goto(bench);
@@ -37,11 +39,11 @@ test('the server gone: marks are kept, the tab closed and opened again, and all 
 
     const again = await context.newPage();
     await again.goto(bench);
-    await expect(again.locator('[data-phase="welding"]')).toBeVisible({ timeout: 30_000 });
+    await expect(again.locator('[data-phase="welding"]')).toBeVisible({ timeout: 60_000 });
     await again.getByRole('button', { name: /Arc off/ }).click();
     await expect(again.locator('[data-phase="between"]')).toBeVisible();
     await expect(again.getByTestId('unsaved')).toContainText('3 marks are on this device only, not saved yet: Tack, Arc on, Arc off', {
-      timeout: 20_000,
+      timeout: 60_000,
     });
     // Taken back before it was ever sent: it leaves no trace.
     await again.getByRole('button', { name: 'Hold', exact: true }).click();
@@ -58,7 +60,7 @@ test('the server gone: marks are kept, the tab closed and opened again, and all 
     await lost.close();
 
     await request.get(`${CONTROL}/start-first`, { timeout: 60_000 });
-    await expect(again.getByTestId('unsaved')).toBeHidden({ timeout: 40_000 });
+    await expect(again.getByTestId('unsaved')).toBeHidden({ timeout: 60_000 });
   } finally {
     if ((await request.get('/api/health').catch(() => null)) === null) await request.get(`${CONTROL}/start-first`, { timeout: 60_000 });
   }
@@ -91,7 +93,7 @@ test('the browser ended at random moments: every mark that was shown is saved, n
   }
   const last = await context.newPage();
   await last.goto(`/welds/${welds[0]}`);
-  await expect(last.getByTestId('unsaved')).toBeHidden({ timeout: 30_000 });
+  await expect(last.getByTestId('unsaved')).toBeHidden({ timeout: 60_000 });
   await expect
     .poll(async () => {
       const { events } = (await (await last.request.get(`/api/streams/${run}`)).json()) as {
@@ -117,7 +119,7 @@ test('a mark the server refuses stays with its reason and holds up no other', as
       json: { answers: [{ id: sent.events[0].id, status: 422, error: 'The purge is not on this spool.' }], now: Date.now() },
     });
   });
-  await expect(page.getByText('Tack was not taken.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Tack was not taken.')).toBeVisible({ timeout: 60_000 });
   await expect(page.locator('[data-phase="open"]')).toBeVisible();
   await expect(page.getByTestId('unsaved')).toBeHidden();
   await page.unrouteAll();
@@ -161,7 +163,7 @@ test('what is not saved is said on every page, sent from any, and keeps its make
   await expect(page.getByText('1 mark of Ines Halloway must be saved before somebody else takes over.')).toBeVisible();
   await expect(page.getByLabel('Who I am').locator('option:checked')).toHaveText(/Ines Halloway/);
   await page.unrouteAll({ behavior: 'ignoreErrors' });
-  await expect(page.getByText('1 not saved yet')).toBeHidden({ timeout: 30_000 });
+  await expect(page.getByText('1 not saved yet')).toBeHidden({ timeout: 60_000 });
   await be(page, /Bram Tarn/);
   const people = (await (await page.request.get('/api/people')).json()) as { id: string; name: string }[];
   const { events } = (await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { type: string; actor: string }[] };

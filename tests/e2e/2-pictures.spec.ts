@@ -10,6 +10,9 @@ import type { Taken } from '../../core/work/pictures';
 import { atPurge, awake, be, field, json, press, tell, test, watch } from './hands';
 import { badFiles } from '../reference/pictures';
 
+// The browser keeps the application here: what is done without a server is done by it.
+test.use({ serviceWorkers: 'allow' });
+
 type Given = { name: string; mimeType: string; buffer: Buffer };
 const jpegOf = (s: Scene) => sharp(Buffer.from(s.data), { raw: { width: s.width, height: s.height, channels: 3 } });
 /** A weld past straw, as a camera would file it: with its place, and a clock that was never set. */
@@ -53,7 +56,7 @@ async function keep(page: Page, side: 'inside' | 'outside', tied = true): Promis
 }
 type Files = { files: { id: string; whole: boolean; refused: string | null; have: number; pieces: number }[] };
 const filesOf = async (page: Page, weld: string) => ((await (await page.request.get(`/api/welds/${weld}/files`)).json()) as Files).files;
-const whole = (page: Page, weld: string) => expect.poll(async () => (await filesOf(page, weld)).map((f) => f.whole), { timeout: 30_000 });
+const whole = (page: Page, weld: string) => expect.poll(async () => (await filesOf(page, weld)).map((f) => f.whole), { timeout: 60_000 });
 const takenOn = async (page: Page, weld: string): Promise<Taken[]> => {
   const { events } = (await (await page.request.get(`/api/welds/${weld}`)).json()) as { events: { type: string; body: Taken }[] };
   return events.filter((e) => e.type === 'picture.taken').map((e) => e.body);

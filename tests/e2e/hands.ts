@@ -151,6 +151,7 @@ export async function enterWork(
   await press(page, 'Enter the welds');
   await page.getByRole('link', { name: 'Open the first' }).click();
   await expect(due(page, 'fitup')).toBeVisible();
+  await awake(page);
   return page.url().split('/').at(-1) ?? '';
 }
 

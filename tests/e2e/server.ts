@@ -36,7 +36,9 @@ function run(name: string, file: string, env: Record<string, string>): Promise<v
   children.set(name, child);
   return new Promise((ready) => child.once('message', () => ready()));
 }
-const app = (name: 'first' | 'second') => run(name, 'http', { DATABASE_URL: url, PORT: String(ports[name]) });
+/** One of the two goes through what has ended: both would go through the same. */
+const app = (name: 'first' | 'second') =>
+  run(name, 'http', { DATABASE_URL: url, PORT: String(ports[name]), ...(name === 'second' && { SENTREL_SWEEP_MS: '3600000' }) });
 const device = (d: StandIn, port: number, state: string) =>
   run(`device ${port}`, cardOf(d).kind, {
     SENTREL_URL: FIRST,

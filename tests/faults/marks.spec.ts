@@ -3,6 +3,9 @@ import { expect, type Page, type Route } from '@playwright/test';
 import { awake, press, purging, test } from '../e2e/hands';
 import { CONTROL } from '../e2e/ports';
 
+// The browser keeps the application here: what is done without a server is done by it.
+test.use({ serviceWorkers: 'allow' });
+
 const told = async (page: Page, run: string) =>
   (
     (await (await page.request.get(`/api/streams/${run}`)).json()) as { events: { type: string; body: { mark?: string } }[] }
@@ -48,10 +51,10 @@ test('a mark that could be kept nowhere says so, is held by the page, and is sav
   await awake(page);
   await page.route('**/api/events', (route) => route.abort());
   await press(page, 'Tack');
-  await expect(page.getByText(/Tack could not be kept on this device.*Leave this page open/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/Tack could not be kept on this device.*Leave this page open/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText('1 mark, 1 tacked')).toBeVisible();
   await page.unrouteAll({ behavior: 'ignoreErrors' });
-  await expect.poll(() => told(page, run), { timeout: 30_000 }).toEqual(['tack']);
+  await expect.poll(() => told(page, run), { timeout: 60_000 }).toEqual(['tack']);
   await expect(page.getByText(/could not be kept/)).toBeHidden();
 });
 
@@ -75,12 +78,11 @@ for (const [what, answer] of others)
     await expect(page.getByText('1 mark, 1 tacked')).toBeVisible();
     await expect(notSaved(page)).toContainText('1 mark is on this device only');
     await page.unrouteAll({ behavior: 'ignoreErrors' });
-    await expect.poll(() => told(page, run), { timeout: 30_000 }).toEqual(['tack']);
+    await expect.poll(() => told(page, run), { timeout: 60_000 }).toEqual(['tack']);
     await expect(notSaved(page)).toBeHidden();
   });
 
 test('one mark that the server can never take steps aside, is shown, and the others go on', async ({ page }) => {
-  test.setTimeout(120_000);
   const { run } = await purging(page, { job: 'Marks', spool: 'MK-5' });
   let bad = '';
   await page.route('**/api/events', (route) => {
@@ -91,11 +93,11 @@ test('one mark that the server can never take steps aside, is shown, and the oth
   await press(page, 'Tack');
   await page.getByRole('button', { name: 'Open to look' }).click();
   await press(page, 'Closed, refill');
-  await expect.poll(() => told(page, run), { timeout: 40_000 }).toEqual(['look', 'refill']);
+  await expect.poll(() => told(page, run), { timeout: 60_000 }).toEqual(['look', 'refill']);
   await expect(page.getByText(/Tack is kept here.*Something went wrong on our side/)).toBeVisible();
   await page.unrouteAll({ behavior: 'ignoreErrors' });
   await press(page, 'Try it now');
-  await expect.poll(() => told(page, run), { timeout: 30_000 }).toEqual(['look', 'refill', 'tack']);
+  await expect.poll(() => told(page, run), { timeout: 60_000 }).toEqual(['look', 'refill', 'tack']);
   await expect(page.getByText(/is kept here/)).toBeHidden();
 });
 
@@ -103,7 +105,6 @@ test('an undo that was shown stays done: over a killed server, a reload out of t
   page,
   request,
 }) => {
-  test.setTimeout(180_000);
   const { welds, run } = await purging(page, { job: 'Marks', spool: 'MK-6' });
   const path = `/welds/${welds[0]}`;
   await page.evaluate(async (p) => {
@@ -136,5 +137,5 @@ test('an undo that was shown stays done: over a killed server, a reload out of t
   await page.unrouteAll({ behavior: 'ignoreErrors' });
   await page.route('**/api/live', (route) => (streams++ < 1 ? route.fulfill(busy) : route.continue()));
   await page.route(/\/api\/(welds|streams)\//, (route) => (looks++ < 3 ? route.fulfill(busy) : route.continue()));
-  await expect(page.getByText('1 mark, 1 tacked')).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByText('1 mark, 1 tacked')).toBeVisible({ timeout: 60_000 });
 });

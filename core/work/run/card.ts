@@ -51,7 +51,9 @@ function nextEvent(s: RunSummary, gate: Gate, made: number, remains: Remains | n
   const ready = remains && readyIn(remains, made);
   if (ready)
     return { text: 'Ready', estimate: true, from: made + ready.low * 1000, until: made + ready.high * 1000, open: ready.high > LATE };
-  if (remains && remains.answer.state !== 'before' && remains.answer.state !== 'stale') return hand(remainsWords(remains, made, system));
+  // Empty when what was said last is too old to be said again.
+  const said = remains && remainsWords(remains, made, system);
+  if (said) return hand(said);
   if (s.fillingSince !== null && s.band)
     return { text: 'Limit reached, by the model', from: s.fillingSince + s.band.low * 1000, until: s.fillingSince + s.band.high * 1000 };
   return hand(gate.text);
