@@ -25,6 +25,8 @@ export type Stock = Record<
   | 'clamp'
   | 'steelClamp'
   | 'citric'
+  | 'gel'
+  | 'electrolyte'
   | 'paste'
   | 'wash'
   | 'cylinder'
@@ -192,6 +194,22 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
       },
     },
   },
+  gel: {
+    kind: 'product',
+    label: 'DEMO passivating gel',
+    body: {
+      ...{ kind: 'gel', lot: 'G-5', dwellSeconds: 1800, hydrofluoric: false, mostCelsius: 35, contents: 'Citric acid' },
+      sheet: { name: 'DEMO-S-05 rev 1', metals: ['304L', '316L'], rows: [], wetWithin: 900 },
+    },
+  },
+  electrolyte: {
+    kind: 'product',
+    label: 'DEMO weld electrolyte',
+    body: {
+      ...{ kind: 'electrolyte', lot: 'E-3', dwellSeconds: 120, hydrofluoric: false, mostCelsius: null },
+      ...{ contents: 'Phosphoric acid', sheet: null },
+    },
+  },
   wash: {
     kind: 'product',
     label: 'DEMO neutraliser',
@@ -242,6 +260,8 @@ export const goodFor: Partial<Record<keyof Stock, number>> = {
   argon: 160,
   argon2: 21,
   citric: 220,
+  gel: 300,
+  electrolyte: 400,
   paste: 90,
   wash: -12,
   wpsTube: 700,

@@ -274,6 +274,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       ...{ side, where: null, method: 'paste', celsius: 21, least: 1800, most: 3600, from: 'sheet', wetWithin: 1800, because: null },
       product: { ...have.paste, product: productSchema.parse(stock.paste.body) },
       ready: { second: s.beside, gelUntil: inTwoMonths(s.now), wash: true, gloves: 'neoprene', overSleeve: true, faceShield: true },
+      current: null,
     });
   }
 
@@ -319,6 +320,8 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       celsius: 40,
       dwell: 1200,
       dwellFrom: 'sheet',
+      wetWithin: null,
+      tank: null,
       because: null,
     });
     hand.pass(1320);

@@ -267,3 +267,84 @@ test('a trial strip is entered section by section with its picture; from then on
   // Nobody has tried the wheel on purple; the pad has been.
   await expect(page.getByTestId('ladder').locator('[data-side="outside"]')).toContainText(/Wheel S-8.*a guess/);
 });
+
+test('an electrolytic pad and a passivating gel on their clocks: what is asked, dried out, off, set to its time, seen on the Board, too short a time kept', async ({
+  page,
+  request,
+}) => {
+  const weld = await toClean(page, { job: 'Pads', spool: 'EL-1', name: 'Ines Halloway' });
+  await press(page, 'With a product');
+  await field(page, 'Product and lot').selectOption({ label: 'DEMO weld electrolyte, lot E-3' });
+  await field(page, 'Side').selectOption('both');
+  await field(page, 'Metal, measured').fill('75 °F');
+  await expect(page.getByTestId('stays')).toContainText("Stays on 2 min to 2:30 minBy the product's sheet.");
+  await press(page, 'It is on: start its clock');
+  await expect(page.locator('[data-dwell]')).toHaveCount(0);
+  await field(page, 'Current').selectOption('ac');
+  await field(page, 'Pad').selectOption('worn');
+  await press(page, 'It is on: start its clock');
+  await expect(page.getByText(/worn through: bare metal arcs and burns pits/).first()).toBeVisible();
+  await field(page, 'Pad').selectOption('whole');
+  await press(page, 'It is on: start its clock');
+  const pad = page.getByRole('region', { name: 'DEMO weld electrolyte, inside and outside' });
+  await expect(pad).toContainText('Keep the pad wet and moving');
+  await pass(request, 130);
+  await expect(page.locator('[data-dwell]')).toHaveAttribute('data-call', 'due');
+  await pad.getByRole('button', { name: 'Off, under water' }).click();
+  await pad.getByLabel('Neutralised with', { exact: true }).selectOption({ index: 1 });
+  await pad.getByLabel('pH of the feed water', { exact: true }).fill('7');
+  await pad.getByLabel('pH of the runoff', { exact: true }).fill('7');
+  await pad.getByLabel('Dried', { exact: true }).check();
+  await pad.getByLabel('Looked again: tint left?', { exact: true }).selectOption('no');
+  await pad.getByRole('button', { name: 'Record the rinse' }).click();
+  await expect(due(page, 'passivate')).toBeVisible();
+
+  await field(page, 'Bath').selectOption('citric');
+  await field(page, 'Product and lot').selectOption({ label: 'DEMO passivating gel, lot G-5' });
+  await page.getByLabel(/^Strength/).fill('6');
+  await field(page, 'Bath temperature').fill('24 °C');
+  await field(page, 'Dwell').fill('30');
+  await press(page, 'Start the dwell');
+  const face = page.locator('[data-dwell]');
+  await expect(face).toContainText(/(30:00|29:\d\d)\s*until it may come off; wet again in 15 min/);
+  await pass(request, 960);
+  await expect(face).toHaveAttribute('data-call', 'wet');
+  const gel = page.getByRole('region', { name: 'DEMO passivating gel, passivating' });
+  await gel.getByRole('button', { name: 'Dried out' }).click();
+  await expect(face).toHaveAttribute('data-call', 'again');
+  await gel.getByRole('button', { name: 'Put on again' }).click();
+  await expect(face).toContainText(/(30:00|29:\d\d)\s*until it may come off/);
+  await page.goto('/');
+  await expect(page.getByRole('list', { name: 'Products that are on' }).getByRole('link').filter({ hasText: 'passivating' })).toContainText(
+    /Q-7, passivating, DEMO passivating gel/,
+  );
+  await pass(request, 600);
+  await page.goto(`/welds/${weld}`);
+  await awake(page);
+  await gel.getByRole('button', { name: 'Off, under water' }).click();
+  await expect(face).toContainText(/10:\d\d\s*it was on/);
+  // Told with the wrong time, the last mark is set to another; what lies ahead is refused.
+  await gel.getByText('It happened at another time ›').click();
+  const now = ((await (await request.get('/api/health')).json()) as { now: number }).now;
+  const typed = (ms: number) => new Date(ms).toISOString().slice(0, 16);
+  await gel.getByLabel('It happened at', { exact: true }).fill(typed(now + 3_600_000));
+  await gel.getByRole('button', { name: 'Set its time' }).click();
+  await expect(gel.getByText('Give the day and hour it happened.')).toBeVisible();
+  await gel.getByLabel('It happened at', { exact: true }).fill(typed(now - 240_000));
+  await gel.getByRole('button', { name: 'Set its time' }).click();
+  await expect(face).toContainText(/[56]:\d\d\s*it was on/);
+
+  await field(page, 'Neutralised with').selectOption('none');
+  await field(page, 'pH of the feed water').fill('7');
+  await field(page, 'pH of the runoff').fill('7');
+  await field(page, 'Test').selectOption('none');
+  await press(page, 'Record rinse and test');
+  await expect(page.getByText(/its sheet asks for 30 min: it does not count as passivated/).first()).toBeVisible();
+  await field(page, 'Why').fill('Shift ended');
+  await press(page, 'Record rinse and test');
+  await expect(due(page, 'record')).toBeVisible();
+  await page.goto(`/welds/${weld}/record`);
+  await expect(page.getByText(/Pad whole and wet, fed with alternating current/).first()).toBeVisible();
+  await expect(page.getByText('Dried out').first()).toBeVisible();
+  await expect(page.getByText(/Why: Shift ended/).first()).toBeVisible();
+});

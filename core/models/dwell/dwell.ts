@@ -19,6 +19,8 @@ export type Sheet = {
 
 /** told: by nobody's paper, as somebody said */
 export type Dwell = { least: number; most: number; from: 'sheet' | 'hint' | 'told'; wetWithin: number | null };
+/** What a clock goes by. A passivating bath has a least time and no most: null. */
+export type DwellRule = Omit<Dwell, 'most'> & { most: number | null };
 
 /** A sheet, or somebody, that gives one time only: overdue so much later. A judgement of this project, no source. */
 const ONE_TIME = 1.25;
@@ -83,7 +85,7 @@ export type Dwelling = {
 };
 
 /** What the marks so far make of a place. @param now ms */
-export function dwelling(marks: readonly DwellMark[], { least, most, wetWithin }: Dwell, now: number): Dwelling {
+export function dwelling(marks: readonly DwellMark[], { least, most, wetWithin }: DwellRule, now: number): Dwelling {
   let phase: Dwelling['phase'] = 'not-on';
   let [since, wetAt, end, begun]: [number | null, number, number | null, number] = [null, 0, null, 0];
   const told = marks
@@ -103,19 +105,28 @@ export function dwelling(marks: readonly DwellMark[], { least, most, wetWithin }
   const is = phase === 'on';
   return {
     ...{ phase, since: is ? since : null, on, begun },
-    due: is ? (on < least ? 'early' : on <= most ? 'due' : 'overdue') : null,
+    due: is ? (on < least ? 'early' : most === null || on <= most ? 'due' : 'overdue') : null,
     left: is ? Math.max(0, least - on) : null,
     wetLeft: is && wetWithin !== null ? Math.max(0, wetWithin - (now - wetAt) / 1000) : null,
   };
 }
 
-/** What speaks against how it came off: too soon, too late; empty where nothing does, or it is still on. */
-export function offSpeaks(d: Dwelling, { least, most, from }: Dwell): string[] {
+/** What a time too short has left undone. */
+const UNDONE = {
+  pickles: 'the skin may not be off. Put it on again.',
+  passivates: 'it does not count as passivated. Put it on again.',
+};
+/**
+ * What speaks against how it came off: too soon, too late, dried out; empty where nothing does, or it is still on.
+ * @param does what the product is for
+ */
+export function offSpeaks(d: Dwelling, { least, most, from }: DwellRule, does: keyof typeof UNDONE = 'pickles'): string[] {
+  if (d.phase === 'dried') return [`It had dried out: ${UNDONE[does]}`];
   if (d.phase !== 'off') return [];
   const by = { sheet: 'its sheet', hint: 'the tables, a hint,', told: 'who gave the time' }[from];
   const minutes = (s: number) => `${Number((s / 60).toFixed(1))} min`;
-  if (d.on < least) return [`It was on for ${minutes(d.on)}, ${by} asks for ${minutes(least)}: the skin may not be off. Put it on again.`];
-  return d.on > most
+  if (d.on < least) return [`It was on for ${minutes(d.on)}, ${by} asks for ${minutes(least)}: ${UNDONE[does]}`];
+  return most !== null && d.on > most
     ? [`It was on for ${minutes(d.on)}, ${by} ends at ${minutes(most)}: a grey, rough face is over-pickled. Look, and measure the finish.`]
     : [];
 }

@@ -5,6 +5,9 @@ import type { Dwell, DwellMark, Ready } from '../../models/dwell';
 
 type Used = { id: string; label: string; product: Product };
 
+/** What an electrolytic pad was fed with, and how it was. */
+export type Current = { kind: 'ac' | 'dc'; amps: number | null; pad: 'whole' | 'worn' };
+
 export type Begun = {
   side: 'inside' | 'outside' | 'both';
   /** null: all of its side */
@@ -19,6 +22,8 @@ export type Begun = {
   wetWithin: number | null;
   /** null where there is no hydrofluoric acid in it */
   ready: Ready | null;
+  /** of an electrolytic pad; null where nothing is fed with current, or nobody was asked: the first version did not */
+  current: Current | null;
   because: string | null;
 };
 export type DwellMarked = { dwell: string; what: DwellMark['what'] };

@@ -2,10 +2,19 @@
 import { choice, day, flag, number, optional, quantity, ref, when, type TypedForm, type Values } from '../../basics/fields';
 import type { AlloyId } from '../../basics/materials';
 import { conductivityDone, judgeCleaning, pasteHint, productSchema, rinseDone, type Breach, type Situation } from '../../models/cleaning';
-import { dwellFor, dwellOfOne, hydrofluoricMissing, offSpeaks, type Dwell, type Dwelling, type Gloves } from '../../models/dwell';
+import {
+  dwellFor,
+  dwellOfOne,
+  hydrofluoricMissing,
+  offSpeaks,
+  type Dwell,
+  type DwellRule,
+  type Dwelling,
+  type Gloves,
+} from '../../models/dwell';
 import { answerFields, dwellField, phField, reasonOf, stretchField, stretchPicked, type CleanAbout } from '../clean';
 import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
-import type { Begun, DwellRinsed } from './body';
+import type { Begun, Current, DwellRinsed } from './body';
 
 type Person = { id: string; name: string };
 type Item = ItemOf<'product'>;
@@ -17,9 +26,18 @@ const glovesNames: Record<Gloves, string> = {
   'nitrile-thin': 'thin nitrile',
   none: 'none',
 };
-/** What pickles: paste and baths, and any gel that holds hydrofluoric acid, whatever its label. */
+/** What cleans: paste and baths, any gel that holds hydrofluoric acid, whatever its label, and what a pad is wetted with. */
 export const dwellMethod = (p: Pick<Item['body'], 'kind' | 'hydrofluoric'>): Begun['method'] | null =>
-  p.kind === 'paste' || (p.kind === 'gel' && p.hydrofluoric) ? 'paste' : p.kind === 'pickle' ? 'pickle-bath' : null;
+  p.kind === 'paste' || (p.kind === 'gel' && p.hydrofluoric)
+    ? 'paste'
+    : p.kind === 'pickle'
+      ? 'pickle-bath'
+      : p.kind === 'electrolyte'
+        ? 'electrolytic'
+        : null;
+
+export const currentNames: Record<Current['kind'], string> = { ac: 'alternating', dc: 'direct' };
+export const padNames: Record<Current['pad'], string> = { whole: 'whole and wet', worn: 'worn through' };
 
 /** The time to go by on this metal, so warm: the sheet leads, its one time next, the tables last and as a hint. */
 export function dwellOf({ body, label }: Pick<Item, 'body' | 'label'>, metal: AlloyId, celsius: number): Dwell | { no: string } {
@@ -34,7 +52,9 @@ export function dwellOf({ body, label }: Pick<Item, 'body' | 'label'>, metal: Al
 /** @param people who may stand beside */
 export function dwellForm(registers: readonly RegisterItem[], people: readonly Person[], about: CleanAbout) {
   const products = itemsOf(registers, 'product').filter((p) => dwellMethod(p.body) !== null);
-  const acid = (f: TypedForm) => products.find((p) => p.id === f['product'])?.body.hydrofluoric === true;
+  const picked = (f: TypedForm) => products.find((p) => p.id === f['product'])?.body;
+  const acid = (f: TypedForm) => picked(f)?.hydrofluoric === true;
+  const fed = (f: TypedForm) => picked(f)?.kind === 'electrolyte';
   return {
     product: ref('Product and lot', products, (p) => shelfName(p, `${p.label}, lot ${p.body.lot}`)),
     side: choice('Side', { outside: 'outside', inside: 'inside', both: 'inside and outside' }),
@@ -44,6 +64,9 @@ export function dwellForm(registers: readonly RegisterItem[], people: readonly P
       most: { value: 400, says: 'Hotter than any cleaning. Check the unit.' },
     }),
     told: optional(dwellField),
+    current: when(fed, choice<Current['kind']>('Current', currentNames, { empty: 'Look at the machine' })),
+    amps: when(fed, optional(number('Amps', { least: 0.1, most: 2000, unit: 'A', says: 'As the machine shows it.' }))),
+    pad: when(fed, choice<Current['pad']>('Pad', padNames, { empty: 'Look at it' })),
     second: when(
       acid,
       ref('Beside you', people, (p) => p.name),
@@ -101,10 +124,14 @@ export function dwellSpeaks(v: Partial<Given>, s: Situation, about: DwellAbout):
     ...judgeCleaning({ method, side, metalTemperature: celsius, tool: null, product: product.body, rinse: undefined }, s),
     ...(product.over ? [reason('product-over', `${product.label} is past its day: the maker says no more what it does.`)] : []),
     ...(time && 'no' in time ? [never('dwell-none', time.no)] : []),
+    ...padSpeaks(v.pad),
     ...(v.told != null ? [reason('dwell-told', 'This time stands on no sheet: say who gave it.')] : []),
     ...missing(ready, about.today, about.who),
   ];
 }
+/** Metal that shows through a pad burns a pit where it touches: common practice, no source. */
+const padSpeaks = (pad: Current['pad'] | null | undefined): Breach[] =>
+  pad === 'worn' ? [never('pad-worn', 'The pad is worn through: bare metal arcs and burns pits into the face. Put a new one on.')] : [];
 const never = (id: string, text: string, mends: Breach['mends'] = ['again']): Breach => ({ id, level: 'never', text, mends });
 const reason = (id: string, text: string): Breach => ({ id, level: 'reason', text, mends: ['again'] });
 const missing = (ready: Begun['ready'], today: string, who: string): Breach[] => {
@@ -118,6 +145,7 @@ export const begunSpeaks = (b: Begun, s: Situation, today: string): Breach[] => 
     { method: b.method, side: b.side, metalTemperature: b.celsius, tool: null, product: b.product.product, rinse: undefined },
     s,
   ),
+  ...padSpeaks(b.current?.pad),
   ...(b.from === 'told' ? [reason('dwell-told', 'This time stands on no sheet.')] : []),
   ...missing(b.ready, today, ''),
 ];
@@ -134,6 +162,7 @@ export function dwellSaid(v: Given, s: Situation, about: DwellAbout, on: CleanAb
     celsius: v.celsius,
     ...dwell,
     ready: readyOf(v),
+    current: v.current != null && v.pad != null ? { kind: v.current, amps: v.amps ?? null, pad: v.pad } : null,
     because: reasonOf(dwellSpeaks(v, s, about), v),
   };
 }
@@ -161,7 +190,7 @@ type RinseGiven = Values<ReturnType<typeof dwellRinseForm>>;
 
 type Measured = Pick<DwellRinsed, 'feedPh' | 'runoffPh' | 'feedMicro' | 'runoffMicro' | 'chloridePpm' | 'dried'>;
 /** What speaks against a rinse as measured, and against how long it was on before it. */
-export function rinsedSpeaks(m: Measured, on: Dwelling, dwell: Dwell): Breach[] {
+export function rinsedSpeaks(m: Measured, on: Dwelling, dwell: DwellRule): Breach[] {
   const end = [
     ...rinseDone(m.feedPh, m.runoffPh, m.chloridePpm),
     ...(m.feedMicro !== null && m.runoffMicro !== null ? [conductivityDone(m.feedMicro, m.runoffMicro) ?? []].flat() : []),
@@ -181,11 +210,11 @@ const measuredOf = (v: Partial<RinseGiven>): Measured | null =>
         ...{ feedPh: v.feed, runoffPh: v.runoff, feedMicro: v.feedMicro ?? null, runoffMicro: v.runoffMicro ?? null },
         ...{ chloridePpm: v.chloride ?? null, dried: v.dried ?? false },
       };
-export function dwellRinseSpeaks(v: Partial<RinseGiven>, on: Dwelling, dwell: Dwell): Breach[] {
+export function dwellRinseSpeaks(v: Partial<RinseGiven>, on: Dwelling, dwell: DwellRule): Breach[] {
   const m = measuredOf(v);
   return m ? rinsedSpeaks(m, on, dwell) : [];
 }
-export const dwellRinseSaid = (v: RinseGiven, id: string, on: Dwelling, dwell: Dwell): DwellRinsed => ({
+export const dwellRinseSaid = (v: RinseGiven, id: string, on: Dwelling, dwell: DwellRule): DwellRinsed => ({
   dwell: id,
   neutraliser:
     'body' in v.neutraliser ? { id: v.neutraliser.id, label: v.neutraliser.label, product: productSchema.parse(v.neutraliser.body) } : null,

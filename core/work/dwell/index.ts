@@ -3,29 +3,37 @@ import { z } from 'zod';
 import { duration } from '../../basics/units';
 import { arcText } from '../../basics/seam';
 import { define, inUnits, seamOf, version, type Line, type Reader } from '../event';
-import { eight, one, two } from '../shapes';
-import type { Begun, DwellMarked, DwellRinsed } from './body';
+import { eight, nine, one, two } from '../shapes';
+import { currentNames, padNames } from './form';
+import type { Begun, Current, DwellMarked, DwellRinsed } from './body';
 
 export * from './form';
 export * from './now';
-export type { Begun, DwellMarked, DwellRinsed } from './body';
+export type { Begun, Current, DwellMarked, DwellRinsed } from './body';
 
 const because = one.why.nullable();
 const ph = z.number().min(0).max(14);
 const micro = z.number().min(0).max(200_000).nullable();
 
+/** Holds of every version: the times in order, hydrofluoric acid answered for. */
+const inOrder = <T extends typeof eight.dwell>(shape: T) =>
+  shape
+    .refine((d) => d.least <= d.most, 'The longest dwell is shorter than the shortest.')
+    .refine((d) => !d.product.product.hydrofluoric || d.ready !== null, {
+      message: 'It holds hydrofluoric acid: what is asked first has to be answered.',
+      path: ['ready'],
+    });
+
 export const dwellBegun = define<Begun>()({
   stream: 'weld',
   decision: false,
   versions: [
+    version(inOrder(eight.dwell.extend({ because })), (b): Begun => ({ ...b, current: null })),
     version(
-      eight.dwell
-        .extend({ because })
-        .refine((d) => d.least <= d.most, 'The longest dwell is shorter than the shortest.')
-        .refine((d) => !d.product.product.hydrofluoric || d.ready !== null, {
-          message: 'It holds hydrofluoric acid: what is asked first has to be answered.',
-          path: ['ready'],
-        }),
+      inOrder(eight.dwell.extend({ because, current: nine.current.nullable() })).refine(
+        (d) => (d.method === 'electrolytic') === (d.current !== null),
+        { message: 'Of an electrolytic pad, and of nothing else, it is said what fed it.', path: ['current'] },
+      ),
       (b): Begun => b,
     ),
   ],
@@ -54,10 +62,20 @@ export const dwellRinsed = define<DwellRinsed>()({
   ],
 });
 
-/** A mark or a rinse belongs to what was put on, and is not rinsed yet. */
-export const dwellRefusals = ({ dwell }: { dwell: string }, dwells: readonly { id: string; rinsed: unknown }[]): string[] => {
+/** A mark or a rinse belongs to what was put on, and is not rinsed yet. @param bath id of a passivation that is on, which takes marks too */
+export const dwellRefusals = (
+  { dwell }: { dwell: string },
+  dwells: readonly { id: string; rinsed: unknown }[],
+  bath: string | null = null,
+): string[] => {
   const of = dwells.find((d) => d.id === dwell);
-  return !of ? ['There is no such dwell on this weld.'] : of.rinsed !== null ? ['It has been rinsed off already.'] : [];
+  return dwell === bath
+    ? []
+    : !of
+      ? ['There is no such dwell on this weld.']
+      : of.rinsed !== null
+        ? ['It has been rinsed off already.']
+        : [];
 };
 
 export const dwellMarkNames: Record<DwellMarked['what'], string> = {
@@ -72,6 +90,9 @@ const fromNames: Record<Begun['from'], string> = {
   told: 'as told, by no sheet',
 };
 
+const currentText = ({ kind, amps, pad }: Current): string =>
+  `Pad ${padNames[pad]}, fed with ${currentNames[kind]} current${amps === null ? '' : ` of ${amps} A`}`;
+
 export function tellBegun(b: Begun, reader: Reader): Line {
   const q = inUnits(reader);
   const { ready } = b;
@@ -80,6 +101,7 @@ export function tellBegun(b: Begun, reader: Reader): Line {
     details: [
       `Lot ${b.product.product.lot}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.where ? `, ${arcText(b.where, seamOf(reader), reader.system)}` : ''}; metal ${q(b.celsius, 'temperature')}`,
       `Stays on ${duration(b.least)} to ${duration(b.most)}, ${fromNames[b.from]}`,
+      ...(b.current ? [currentText(b.current)] : []),
       ...(ready
         ? [
             `Hydrofluoric acid: ${ready.second || 'nobody'} beside, gel ${ready.gelUntil ? `good until ${ready.gelUntil}` : 'none'}, water ${ready.wash ? 'within reach' : 'not within reach'}, gauntlets ${ready.gloves}${ready.overSleeve ? ' over the sleeve' : ''}${ready.faceShield ? ', face shield' : ', no face shield'}`,

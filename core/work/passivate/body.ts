@@ -11,6 +11,10 @@ export type Bath = {
   dwell: number;
   dwellFrom: 'sheet' | 'table' | 'told';
   because: string | null;
+  /** wetted again within so many s, by its sheet; null where it hangs in a bath or its sheet does not say. Undefined before the fourth version, which has a clock with marks */
+  wetWithin?: number | null;
+  /** the tank it hung in; null for a gel, or a tank in no register */
+  tank?: { id: string; label: string } | null;
 };
 
 /** A test that was not done here: when, by whom. */

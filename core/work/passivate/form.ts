@@ -91,6 +91,8 @@ export const bathSaid = (v: BathGiven, s: Situation): Bath => ({
   celsius: v.celsius,
   dwell: v.dwell,
   dwellFrom: dwellFrom(v),
+  wetWithin: v.product.body.sheet?.wetWithin ?? null,
+  tank: null,
   because: reasonOf(bathSpeaks(v, s), v),
 });
 
@@ -135,10 +137,11 @@ export function rinseSpeaks(v: Partial<RinseGiven>, s: Situation): Breach[] {
   return feed === undefined || runoff === undefined ? all.filter((b) => b.id !== 'rinse-end') : all;
 }
 
-/** The form as the event says it. */
+/** The form as the event says it. @param time what speaks against how long the bath was on */
 export const rinseSaid = (
   v: RinseGiven,
   s: Situation,
+  time: readonly Breach[] = [],
 ): Omit<Rinse, 'testPassed' | 'elsewhere'> & { elsewhere: (NonNullable<Rinse['elsewhere']> & { passed: boolean }) | null } => ({
   neutraliser: 'body' in v.neutraliser ? { id: v.neutraliser.id, label: v.neutraliser.label, product: v.neutraliser.body } : null,
   feedPh: v.feed,
@@ -146,7 +149,7 @@ export const rinseSaid = (
   chloridePpm: v.chloride,
   test: v.test,
   elsewhere: v.when !== null && v.by !== null ? { when: v.when, by: v.by, passed: v.passed === 'yes' } : null,
-  because: reasonOf(rinseSpeaks(v, s), v),
+  because: reasonOf([...rinseSpeaks(v, s), ...time], v),
 });
 
 /** @param now server time, ms */

@@ -1,9 +1,10 @@
 /** Passivation: the bath that was started, the rinse and the test that ended it. */
 import { z } from 'zod';
 import { timed } from '../../basics/units';
+import { offSpeaks, type DwellRule, type Dwelling } from '../../models/dwell';
 import { deviates, judgeBath, judgeRinse, judgeTest, testNames, type Breach, type Situation, type Test } from '../../models/cleaning';
 import { define, inUnits, version, type Line, type Reader } from '../event';
-import { one, productOf, three, two } from '../shapes';
+import { nine, one, productOf, three, two } from '../shapes';
 import { bathWithin } from './form';
 import type { Bath, Elsewhere, Rinse, Tested } from './body';
 
@@ -28,21 +29,21 @@ const rinse = z.object({
 /** Why, where the table wants a reason, or why it was done although it must not be. */
 const because = one.why.nullable();
 
+const third = bath.extend({ product: two.product, dwellFrom: z.enum(['sheet', 'table', 'told']), because });
+const sheeted = <T extends typeof third>(shape: T) =>
+  shape.refine((b) => b.dwellFrom !== 'sheet' || b.product.product.dwellSeconds !== null, {
+    message: 'The sheet of this product gives no dwell.',
+    path: ['dwellFrom'],
+  });
+
 export const passivateStarted = define<Bath>()({
   stream: 'weld',
   decision: false,
   versions: [
     version(bath, (b) => ({ ...b, product: productOf(b.product), because: null })),
     version(bath.extend({ product: two.product, because }), (b) => b),
-    version(
-      bath
-        .extend({ product: two.product, dwellFrom: z.enum(['sheet', 'table', 'told']), because })
-        .refine((b) => b.dwellFrom !== 'sheet' || b.product.product.dwellSeconds !== null, {
-          message: 'The sheet of this product gives no dwell.',
-          path: ['dwellFrom'],
-        }),
-      (b): Bath => b,
-    ),
+    version(sheeted(third), (b): Bath => b),
+    version(sheeted(third.extend({ wetWithin: nine.wetWithin, tank: nine.tank })), (b): Bath => b),
   ],
 });
 export const passivateEnded = define<Rinse>()({
@@ -73,6 +74,9 @@ export const testEnded = define<Tested>()({
 
 export const bathDeviations = (b: Bath, s: Situation): Breach[] => deviates(judgeBath({ ...b, product: b.product.product }, s), b.because);
 export const rinseDeviations = (b: Rinse, s: Situation): Breach[] => deviates(judgeRinse(b, s), b.because);
+/** What speaks against how long it was on, by its clock. */
+export const bathTimeSpeaks = (on: Dwelling, rule: DwellRule): Breach[] =>
+  offSpeaks(on, rule, 'passivates').map((text) => ({ id: 'bath-time', level: 'reason', text, mends: ['iron-test', 'again'] }));
 /** @param seconds from the rinse it began with to its result */
 export const testDeviations = (b: Tested, test: Test, seconds: number, s: Situation): Breach[] =>
   b.elsewhere ? [] : deviates(judgeTest({ test, seconds }, s), b.because);
@@ -90,7 +94,7 @@ export function tellBath(b: Bath, reader: Reader): Line {
   return {
     title: 'Passivation, dwell started',
     details: [
-      `${b.product.label} lot ${b.product.product.lot}, ${b.acid} ${b.percent} %, ${inUnits(reader)(b.celsius, 'temperature')}, ${timed(b.dwell)} ${dwellFromNames[b.dwellFrom]}`,
+      `${b.product.label} lot ${b.product.product.lot}, ${b.acid} ${b.percent} %, ${inUnits(reader)(b.celsius, 'temperature')}, ${timed(b.dwell)} ${dwellFromNames[b.dwellFrom]}${b.tank ? `, in ${b.tank.label}` : ''}`,
       ...(b.because === null ? [] : [`Why: ${b.because}`]),
     ],
   };

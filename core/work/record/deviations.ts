@@ -127,6 +127,7 @@ export function takeRinsedOff(s: WeldState, c: WeldState['cleans'][number], wron
 export function takeBath(s: WeldState, b: NonNullable<WeldState['bath']>, criterion: Criterion): void {
   const wrong = bathDeviations(b, situation(s, criterion));
   s.bath = b;
+  s.bathMarks = [{ what: 'on', at: b.at, event: b.event }];
   s.rinse = null;
   if (!wrong.length) settle(s, (d) => d.step === 'bath' && d.mends.includes('again'), 'Done again, rightly.');
   note(s, b.event, 'bath', wrong);
@@ -153,9 +154,12 @@ export function takeTest(s: WeldState, t: Tested & { event: string; at: number }
   note(s, t.event, 'test', wrong);
 }
 
-/** A rinse, and a test that was done elsewhere. */
-export function takeRinse(s: WeldState, r: NonNullable<WeldState['rinse']>, criterion: Criterion): void {
-  const wrong = rinseDeviations(r, situation(s, criterion));
+/**
+ * A rinse, and a test that was done elsewhere.
+ * @param time what speaks against how long the bath was on before it
+ */
+export function takeRinse(s: WeldState, r: NonNullable<WeldState['rinse']>, criterion: Criterion, time: readonly Breach[]): void {
+  const wrong = [...rinseDeviations(r, situation(s, criterion)), ...time];
   s.rinse = r;
   if (!wrong.length) {
     settle(s, (d) => d.step === 'rinse' && d.mends.includes('again'), 'Done again, rightly.');

@@ -7,8 +7,19 @@ import { current, shipped, type Criterion } from '../../models/criteria';
 import { LOOK_UNSAID } from '../look';
 import type { RegisterItem } from '../registers';
 import type { Stored } from '../event';
-import { cleanedRightly } from './deviations';
-import { clockOf, openDeviations, openDwells, reduceWeld, situation, versionOf, wasOn, type EventType } from './index';
+import { cleanedRightly, passivatedRightly } from './deviations';
+import {
+  bathClock,
+  clockOf,
+  openClocks,
+  openDeviations,
+  openDwells,
+  reduceWeld,
+  situation,
+  versionOf,
+  wasOn,
+  type EventType,
+} from './index';
 import { dwellForm, dwellNow, dwellOf, dwellRinseSpeaks, dwellSaid, dwellSpeaks, dwellTyped } from '../dwell';
 
 const size = findSize('inch-tube', '2') as Size;
@@ -32,9 +43,12 @@ const typed = {
   ...{ done: false, because: '' },
 };
 
+/** What is told, when, in minutes; in an older version where it says so. */
+type Told = [EventType, object, number, number?];
+
 /** A weld with tint inside and outside, judged, and what is told after it. */
-function weld(events: [EventType, object, number][], tints = [{ zone: 'od-haz', arc: WHOLE, grade: { by: 'band', band: 'straw' } }]) {
-  const before: [EventType, object, number][] = [
+function weld(events: Told[], tints = [{ zone: 'od-haz', arc: WHOLE, grade: { by: 'band', band: 'straw' } }]) {
+  const before: Told[] = [
     [
       'weld.created',
       {
@@ -52,8 +66,8 @@ function weld(events: [EventType, object, number][], tints = [{ zone: 'od-haz', 
       -60,
     ],
   ];
-  const stored = [...before, ...events].map(([type, body, m], i): Stored => ({
-    ...{ id: id(100 + i), stream: id(99), seq: i + 1, type, version: versionOf(type), body, actor: id(2), identified: 'picked', hash: '' },
+  const stored = [...before, ...events].map(([type, body, m, version = versionOf(type)], i): Stored => ({
+    ...{ id: id(100 + i), stream: id(99), seq: i + 1, type, version, body, actor: id(2), identified: 'picked', hash: '' },
     happenedAt: new Date(T0 + 60_000 * m).toISOString(),
     receivedAt: new Date(T0 + 60_000 * m).toISOString(),
   }));
@@ -166,13 +180,13 @@ describe('on record', () => {
     ['off too soon', 10, {}, 'dwell-time'],
     ['off too late', 90, {}, 'dwell-time'],
   ])('%s is a deviation, and done again rightly it is settled', (_what, off, over, deviation) => {
-    const once: [EventType, object, number][] = [
+    const once: Told[] = [
       ['dwell.begun', begun(), 0],
       ['dwell.marked', { dwell: FIRST, what: 'off' }, off],
       ['dwell.rinsed', rinse(FIRST, over), 100],
     ];
     expect(openDeviations(weld(once)).map((d) => d.id)).toEqual([deviation]);
-    const again: [EventType, object, number][] = [
+    const again: Told[] = [
       ...once,
       ['dwell.begun', begun(), 110],
       ['dwell.marked', { dwell: id(105), what: 'off' }, 150],
@@ -188,8 +202,8 @@ describe('on record', () => {
     ]);
     const [d] = openDwells(dried);
     if (!d) throw new Error('none');
-    expect(wasOn(d, T0 + 60_000 * 55)).toMatchObject({ phase: 'off', on: 35 * 60, begun: 2 });
-    expect(dwellRinseSpeaks({ feed: 7, runoff: 7, dried: true }, wasOn(d, T0 + 60_000 * 55), clockOf(d))).toEqual([]);
+    expect(wasOn(clockOf(d), T0 + 60_000 * 55)).toMatchObject({ phase: 'off', on: 35 * 60, begun: 2 });
+    expect(dwellRinseSpeaks({ feed: 7, runoff: 7, dried: true }, wasOn(clockOf(d), T0 + 60_000 * 55), clockOf(d))).toEqual([]);
   });
   it('hydrofluoric acid without what is asked stays a deviation until somebody decides: no later rinse mends it', () => {
     const bare = weld([
@@ -200,7 +214,7 @@ describe('on record', () => {
     expect(openDeviations(bare)).toMatchObject([{ id: 'hydrofluoric', mends: [] }]);
   });
   it('abrading after a passivation reopens it', () => {
-    const acid: [EventType, object, number][] = [
+    const acid: Told[] = [
       ['dwell.begun', begun({ stretch: 'all' }), 0],
       ['dwell.marked', { dwell: FIRST, what: 'off' }, 40],
       ['dwell.rinsed', rinse(FIRST), 50],
@@ -208,6 +222,7 @@ describe('on record', () => {
         'passivate.started',
         {
           ...{ acid: 'citric', percent: 6, celsius: 40, dwell: 1200, dwellFrom: 'table', because: null },
+          ...{ wetWithin: null, tank: null },
           product: {
             id: id(901),
             label: 'C',
@@ -255,5 +270,66 @@ describe('on record', () => {
     // Judged and to be cleaned: the stage is done only when both are.
     const judged = (s: typeof all) => ({ ...s, verdict: { outcome: 'clean' } }) as unknown as typeof all;
     expect([cleanedRightly(judged(outside), criterion), cleanedRightly(judged(all), criterion)]).toEqual([false, true]);
+  });
+});
+
+describe('a passivating bath or gel is a clock like any other', () => {
+  const gel = { id: id(903), label: 'G', product: { kind: 'gel', lot: '1', dwellSeconds: 1800, hydrofluoric: false, mostCelsius: null } };
+  const bath = (over: object = {}) => ({
+    ...{ acid: 'citric', percent: 6, celsius: 40, dwell: 1800, dwellFrom: 'sheet', because: null },
+    ...{ product: gel, wetWithin: 600, tank: null, ...over },
+  });
+  const rinsed = (over: object = {}) => ({
+    ...{ neutraliser: null, feedPh: 7, runoffPh: 7, chloridePpm: null, test: 'none', elsewhere: null, because: null, ...over },
+  });
+  const acid: Told[] = [
+    ['dwell.begun', begun({ stretch: 'all' }), 0],
+    ['dwell.marked', { dwell: FIRST, what: 'off' }, 40],
+    ['dwell.rinsed', rinse(FIRST), 50],
+    ['passivate.started', bath(), 60],
+  ];
+  const BATH = id(105);
+  const at = (s: ReturnType<typeof weld>, m: number) => {
+    const [clock] = openClocks(s);
+    if (!clock) throw new Error('no clock');
+    return dwellNow(clock, T0 + 60_000 * m);
+  };
+
+  it('counts to its least time, wants wetting, and has no end it must be off by', () => {
+    const on = weld(acid);
+    expect(at(on, 65)).toMatchObject({ call: null, figure: '25:00', of: 'until it may come off' });
+    expect(at(on, 71).call).toBe('wet');
+    const wet = weld([...acid, ['dwell.marked', { dwell: BATH, what: 'wet' }, 69], ['dwell.marked', { dwell: BATH, what: 'wet' }, 89]]);
+    expect(at(wet, 95)).toMatchObject({ call: 'due', figure: '5:00', of: 'over its time' });
+    expect(openClocks(weld([...acid, ['passivate.ended', rinsed(), 95]]))).toEqual([]);
+  });
+  it('a time long enough is none that deviates; told late it counts from when it happened', () => {
+    const good = weld([...acid, ['dwell.marked', { dwell: BATH, what: 'off' }, 91], ['passivate.ended', rinsed(), 100]]);
+    expect(openDeviations(good)).toEqual([]);
+    expect(good.contradictions).toEqual([]);
+    expect(passivatedRightly(good)).toBe(true);
+  });
+  it.each([
+    ['too short', ['dwell.marked', { dwell: BATH, what: 'off' }, 75], /on for 15 min, its sheet asks for 30 min/],
+    ['dried out', ['dwell.marked', { dwell: BATH, what: 'dried' }, 80], /It had dried out/],
+  ] as [string, Told, RegExp][])('%s it deviates, and only another bath mends it, no second rinse', (_, mark, text) => {
+    const once: Told[] = [...acid, mark, ['passivate.ended', rinsed(), 100]];
+    expect(openDeviations(weld(once))).toMatchObject([{ id: 'bath-time', step: 'rinse', text: expect.stringMatching(text) as string }]);
+    expect(passivatedRightly(weld(once))).toBe(false);
+    expect(openDeviations(weld([...once, ['passivate.ended', rinsed(), 300]]))).not.toEqual([]);
+    const again: Told[] = [...once, ['passivate.started', bath(), 310], ['passivate.ended', rinsed(), 345]];
+    expect(openDeviations(weld(again))).toEqual([]);
+    expect(passivatedRightly(weld(again))).toBe(true);
+  });
+  it('a second rinse hours later does not lengthen a time that was too short', () => {
+    const short: Told[] = [...acid, ['passivate.ended', rinsed(), 70], ['passivate.ended', rinsed(), 200]];
+    expect(openDeviations(weld(short))).not.toEqual([]);
+  });
+  it('begun before it had a clock with marks, a short time is said as it was: a contradiction', () => {
+    const { wetWithin: _, tank: __, ...third } = bath();
+    const old = weld([...acid.slice(0, 3), ['passivate.started', third, 60, 3], ['passivate.ended', rinsed(), 70]]);
+    expect(openDeviations(old)).toEqual([]);
+    expect(old.contradictions).toEqual([expect.stringMatching(/Rinsed before the dwell was up/)]);
+    expect(bathClock(old)).toMatchObject({ wetWithin: null });
   });
 });

@@ -7,7 +7,7 @@ export type { Bodies, BodyOf, EventType, Recorded, SaidOf } from './events';
 export { eventTypes, isEventType, refusals, tell, versionOf } from './table';
 export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
 export { brushedSides, dirtLeft, openDeviations, situation } from './deviations';
-export { clockOf, openDwells, wasOn } from './dwells';
+export { bathClock, clockOf, openClocks, openDwells, wasOn } from './dwells';
 export type { DwellOf } from './weldState';
 export { carriedFrom, isAlike, type Carried } from './carried';
 export { dams, foldWeld, type WeldState } from './state';

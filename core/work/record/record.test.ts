@@ -95,6 +95,7 @@ describe('refusals', () => {
     verdict: null,
     cleans: [],
     bath: null,
+    bathMarks: [],
     rinse: null,
     closed: null,
     due: 'fitup',

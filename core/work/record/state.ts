@@ -16,11 +16,10 @@ import {
   takeCleaning,
   takeFitup,
   takeGas,
-  takeRinse,
   takeTest,
   takeTouch,
 } from './deviations';
-import { openDwells, takeBegun, takeDwellMark, takeDwellRinse } from './dwells';
+import { openDwells, takeBathRinse, takeBegun, takeDwellMark, takeDwellRinse } from './dwells';
 import type { Stage } from '../stages';
 import { takeWps } from './wps';
 import type { BodyOf, EventType, Recorded } from './events';
@@ -82,6 +81,7 @@ export function foldWeld(
     touches: [],
     cleans: [],
     bath: null,
+    bathMarks: [],
     rinse: null,
     deviations: [],
     skipped: {},
@@ -128,6 +128,7 @@ export function foldWeld(
         s.cleans = [];
         s.deviations = s.deviations.filter((d) => d.step === 'fitup' || d.step === 'gas' || d.step === 'touch');
         s.bath = s.rinse = null;
+        s.bathMarks = [];
         s.dwells = [];
         break;
       case 'picture.taken': {
@@ -162,11 +163,12 @@ export function foldWeld(
         break;
       case 'passivate.ended':
         if (!s.bath) s.contradictions.push('A rinse was recorded without a bath.');
-        else {
+        else if (s.bath.wetWithin === undefined) {
+          // Begun before it had a clock with marks: only how long it was until the rinse is known.
           const dwelt = (at(e) - s.bath.at) / 1000;
           if (dwelt < s.bath.dwell) s.contradictions.push(`Rinsed before the dwell was up: ${clock(dwelt)} of ${timed(s.bath.dwell)}.`);
         }
-        takeRinse(s, said(e), criterion);
+        takeBathRinse(s, said(e), criterion);
         break;
       case 'test.ended':
         takeTest(s, said(e), criterion);
@@ -228,8 +230,8 @@ function decide(
   for (const e of events) {
     if (e.type === 'stage.skipped' && e.seq > reweld && verdict && e.seq > verdict.seq && !changedSince(verdict, e)) {
       // What was done after it was left out counts more than the leaving out.
-      const done = e.body.stage === 'clean' ? 'clean.recorded' : 'passivate.started';
-      if (!events.some((f) => f.type === done && f.seq > e.seq)) s.skipped[e.body.stage] = e.body.reason;
+      const done: EventType[] = e.body.stage === 'clean' ? ['clean.recorded', 'dwell.begun'] : ['passivate.started'];
+      if (!events.some((f) => done.includes(f.type) && f.seq > e.seq)) s.skipped[e.body.stage] = e.body.reason;
     }
     // A record that was closed over something that was corrected since is open again.
     const runsSince = s.runs.some((r) => r.correctedAt !== null && r.correctedAt > Date.parse(e.receivedAt));

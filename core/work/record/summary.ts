@@ -4,7 +4,7 @@ import { insideIsSeen } from '../look';
 import { shareOf, type BoardCylinder, type BoardRun } from '../run';
 import type { Stage } from '../stages';
 import type { DwellClock } from '../dwell';
-import { clockOf, openDwells } from './dwells';
+import { openClocks } from './dwells';
 import { waitsFor } from './lines';
 import type { WeldState } from './state';
 
@@ -46,7 +46,7 @@ export const summarise = (s: WeldState): WeldSummary => ({
   purge: s.plan?.setup ?? null,
   cup: s.setup?.cup ?? null,
   welder: s.fitup?.welder ?? null,
-  dwells: openDwells(s).map(clockOf),
+  dwells: openClocks(s),
   welded: s.done.weld ? 1 : shareOf(s.runs.at(-1)?.tape[s.id]?.welded ?? []),
 });
 

@@ -92,7 +92,10 @@ export const eventTypes = {
   'tool.touched': row(toolTouched, { tell: tellTouched }),
   'clean.recorded': row(cleanRecorded, { tell: tellClean }),
   'dwell.begun': row(dwellBegun, { tell: tellBegun }),
-  'dwell.marked': row(dwellMarked, { tell: tellDwellMarked, refuse: (b: DwellMarked, s) => dwellRefusals(b, s.dwells) }),
+  'dwell.marked': row(dwellMarked, {
+    tell: tellDwellMarked,
+    refuse: (b: DwellMarked, s) => dwellRefusals(b, s.dwells, s.rinse ? null : (s.bath?.event ?? null)),
+  }),
   'dwell.rinsed': row(dwellRinsed, { tell: tellDwellRinsed, refuse: (b: DwellRinsed, s) => dwellRefusals(b, s.dwells) }),
   'passivate.started': row(passivateStarted, { tell: tellBath }),
   'passivate.ended': row(passivateEnded, { tell: tellRinse }),

@@ -50,6 +50,8 @@ export type WeldState = {
   touches: Said<'tool.touched'>[];
   cleans: Said<'clean.recorded'>[];
   bath: Said<'passivate.started'> | null;
+  /** what happened to the bath that is on, or was */
+  bathMarks: (DwellMark & { event: string })[];
   rinse: Said<'passivate.ended'> | null;
   /** what was done in cleaning and passivation that must not be, and how it was settled */
   deviations: Deviation[];

@@ -8,3 +8,4 @@ export { figureOf, planOfOne, productOf, rulesOf, setupOf, setupOfBody, toolOf }
 export * as six from './six';
 export * as seven from './seven';
 export * as eight from './eight';
+export * as nine from './nine';

@@ -12,7 +12,13 @@ const toneOf = (call: DwellNow['call']): keyof typeof shapes =>
   call === 'overdue' || call === 'wet' || call === 'again' ? 'stop' : call === 'due' || call === 'rinse' ? 'go' : 'plain';
 const ink = { stop: 'text-error', go: 'text-success', plain: '' };
 
-export const sideNames = { inside: 'inside', outside: 'outside', both: 'inside and outside' } as const;
+const sideNames = { inside: 'inside', outside: 'outside', both: 'inside and outside' } as const;
+
+/** Where it is on; a bath holds all of the piece. */
+const placeOf = ({ does, side }: DwellClock): string => (does === 'passivates' ? 'passivating' : sideNames[side]);
+export const titleOf = (c: DwellClock): string => `${placeOf(c)}, ${c.product}`;
+/** The same for a panel of its marks: the product leads. */
+export const nameOf = (c: DwellClock): string => `${c.product}, ${placeOf(c)}`;
 
 /** A clock, and whose it is. */
 export type Hung = { clock: DwellClock; weld: string; number: string };
@@ -80,12 +86,7 @@ export function DwellRow({ hung, now, wall = false }: { hung: readonly Hung[]; n
       {hung.map(({ clock, weld, number }) => (
         <li key={clock.id}>
           <a href={`/welds/${weld}`} className="block hover:bg-base-200">
-            <DwellFace
-              clock={clock}
-              now={now}
-              size={wall ? 'wall' : 'hand'}
-              title={`${number}, ${sideNames[clock.side]}, ${clock.product}`}
-            />
+            <DwellFace clock={clock} now={now} size={wall ? 'wall' : 'hand'} title={`${number}, ${titleOf(clock)}`} />
           </a>
         </li>
       ))}

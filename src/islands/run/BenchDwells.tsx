@@ -1,7 +1,7 @@
 /** The bench while products are on and no purge runs: each clock as large as it goes, its one likely mark under it. */
-import { clockOf, openDwells, type WeldState } from '../../../core/work/record';
-import { dwellMarkNames, dwellNow, type DwellMarked } from '../../../core/work/dwell';
-import { DwellFace, sideNames, useDwellCues } from '../dwell/DwellClocks';
+import { openClocks, type WeldState } from '../../../core/work/record';
+import { dwellMarkNames, dwellNow, marksFor, type DwellMarked } from '../../../core/work/dwell';
+import { DwellFace, nameOf, titleOf, useDwellCues } from '../dwell/DwellClocks';
 import { useNow } from '../kit/useNow';
 import type { Refusal, Said } from '../post';
 import { RefusalNote } from '../kit/notes';
@@ -12,46 +12,31 @@ type Props = { state: WeldState; madeAt: number; record: (e: Said) => Promise<Re
 export function BenchDwells({ state, madeAt, record }: Props) {
   const now = useNow(madeAt, 500);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const open = openDwells(state);
-  useDwellCues(open.map(clockOf), now);
+  const open = openClocks(state);
+  useDwellCues(open, now);
   const mark = async (dwell: string, what: DwellMarked['what']) =>
     setRefusal(await record({ stream: state.id, type: 'dwell.marked', body: { dwell, what } }));
   return (
     <div className="flex min-h-0 grow flex-col">
       <div className="grid min-h-0 grow auto-rows-fr gap-3 overflow-y-auto p-3 md:auto-cols-fr md:grid-flow-col">
-        {open.map((d) => {
-          const { phase, call } = dwellNow(clockOf(d), now);
-          const marks: DwellMarked['what'][] = call === 'wet' ? ['wet', 'off', 'dried'] : ['off', 'wet', 'dried'];
+        {open.map((clock) => {
+          const is = dwellNow(clock, now);
+          const title = titleOf(clock);
           return (
-            <section
-              key={d.id}
-              aria-label={`${d.begun.product.label}, ${sideNames[d.begun.side]}`}
-              className="flex flex-col gap-3 border-4 border-base-content p-3"
-            >
-              <DwellFace
-                clock={clockOf(d)}
-                now={now}
-                size={open.length > 2 ? 'wall' : 'bench'}
-                title={`${sideNames[d.begun.side]}, ${d.begun.product.label}`}
-              />
+            <section key={clock.id} aria-label={nameOf(clock)} className="flex flex-col gap-3 border-4 border-base-content p-3">
+              <DwellFace clock={clock} now={now} size={open.length > 2 ? 'wall' : 'bench'} title={title} />
               <div className="mt-auto grid grid-cols-2 gap-2">
-                {phase === 'on' &&
-                  marks.map((what, i) => (
-                    <button
-                      key={what}
-                      type="button"
-                      className={`btn h-auto ${i === 0 ? 'col-span-2 min-h-20 text-2xl btn-primary' : 'min-h-16 border-base-content text-xl'}`}
-                      onClick={() => void mark(d.id, what)}
-                    >
-                      {dwellMarkNames[what]}
-                    </button>
-                  ))}
-                {(phase === 'dried' || phase === 'not-on') && (
-                  <button type="button" className="btn col-span-2 h-auto min-h-20 text-2xl" onClick={() => void mark(d.id, 'on')}>
-                    {dwellMarkNames.on}
+                {marksFor(clock, is).map((what, i) => (
+                  <button
+                    key={what}
+                    type="button"
+                    className={`btn h-auto ${i > 0 ? 'min-h-16 border-base-content text-xl' : `col-span-2 min-h-20 text-2xl ${what === 'on' ? '' : 'btn-primary'}`}`}
+                    onClick={() => void mark(clock.id, what)}
+                  >
+                    {dwellMarkNames[what]}
                   </button>
-                )}
-                {phase === 'off' && (
+                ))}
+                {is.phase === 'off' && (
                   <a className="btn col-span-2 h-auto min-h-20 text-2xl" href={`/welds/${state.id}`}>
                     Rinse: measure and record it
                   </a>

@@ -1,7 +1,7 @@
 /** The bench: the whole screen for the hand that wears a glove. One figure, one thing to do, four targets at most. */
 import { useEffect, useRef, useState } from 'react';
 import type { SpoolWeld, WeldPlace } from '../../../core/work/jobs';
-import { openDwells, stageCautions, type WeldState } from '../../../core/work/record';
+import { openClocks, stageCautions, type WeldState } from '../../../core/work/record';
 import type { Seam } from '../../../core/basics/seam';
 import type { System } from '../../../core/basics/units';
 import {
@@ -83,7 +83,7 @@ function BenchPage({ record: first, place, supplies, spoolWelds, system, priors,
               Leave the bench
             </a>
           </header>
-          {state && mounted && openDwells(state).length > 0 ? (
+          {state && mounted && openClocks(state).length > 0 ? (
             <BenchDwells state={state} madeAt={now} record={hand.record} />
           ) : state && mounted ? (
             <BenchNext state={state} spoolWelds={spoolWelds} ended={ended} />

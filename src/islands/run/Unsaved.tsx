@@ -15,6 +15,7 @@ const nameOf = (w: Waiting): string => {
   if (type === 'dwell.marked') return dwellMarkNames[(body as BodyOf<'dwell.marked'>).what];
   if (type === 'dwell.begun') return `${(body as BodyOf<'dwell.begun'>).product.label} put on`;
   if (type === 'dwell.rinsed') return 'A rinse';
+  if (type === 'passivate.started') return `${(body as BodyOf<'passivate.started'>).product.label} put on`;
   return type === 'run.ended' ? 'End of the purge' : type === 'run.answered' ? 'An answered alarm' : 'A correction';
 };
 const names = (list: readonly Waiting[]): string => list.map(nameOf).slice(-4).join(', ');

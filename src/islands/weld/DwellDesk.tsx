@@ -1,9 +1,11 @@
 /** Products on this weld: what is asked before one goes on, the marks of each while it is on, the rinse that ends it. */
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
+import { moment } from '../../../core/basics/fields';
 import { duration, show } from '../../../core/basics/units';
 import { methodCautions, type CleanAbout } from '../../../core/work/clean';
 import {
   dwellForm,
+  dwellMethod,
   dwellMarkNames,
   dwellNow,
   dwellRinseForm,
@@ -12,56 +14,97 @@ import {
   dwellSaid,
   dwellSpeaks,
   dwellTyped,
+  marksFor,
+  type DwellClock,
   type DwellMarked,
   type DwellNow,
 } from '../../../core/work/dwell';
-import { clockOf, openDwells, situation, versionOf, wasOn, type DwellOf } from '../../../core/work/record';
-import { DwellFace, sideNames, useDwellCues } from '../dwell/DwellClocks';
+import type { DwellMark } from '../../../core/models/dwell';
+import { bathClock, clockOf, openClocks, openDwells, situation, versionOf, wasOn, type DwellOf } from '../../../core/work/record';
+import { DwellFace, nameOf, titleOf, useDwellCues } from '../dwell/DwellClocks';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Cautions, Missing, RefusalNote } from '../kit/notes';
 import { useNow } from '../kit/useNow';
-import { serverTime, type Refusal } from '../post';
+import { serverTime, type Refusal, type Said } from '../post';
 import { Unsaved } from '../run/Unsaved';
 import { LatePick } from '../run/useRun';
 import { useShop, useWeld } from './context';
 import { answered, Speaks } from './Speaks';
-
-/** Marks that make sense on a product as it stands, the likely one first. */
-const offered = ({ phase, call }: DwellNow): DwellMarked['what'][] =>
-  phase === 'on' ? (call === 'wet' ? ['wet', 'off', 'dried'] : ['off', 'wet', 'dried']) : phase === 'off' ? [] : ['on'];
 
 /** Every product that is on, as clocks read from across the shop. */
 export function DwellHead() {
   const { state } = useWeld();
   const { now: madeAt } = useShop();
   const now = useNow(madeAt, 500);
-  const open = openDwells(state);
-  useDwellCues(open.map(clockOf), now);
+  const open = openClocks(state);
+  useDwellCues(open, now);
   return (
     <div role="status" aria-label="Products that are on" className="flex flex-wrap gap-x-10 gap-y-3">
-      {open.map((d) => (
-        <DwellFace key={d.id} clock={clockOf(d)} now={now} size="room" title={`${sideNames[d.begun.side]}, ${d.begun.product.label}`} />
+      {open.map((clock) => (
+        <DwellFace key={clock.id} clock={clock} now={now} size="room" title={titleOf(clock)} />
       ))}
     </div>
   );
 }
 
+/** An entry as it was told. */
+const bodyOf = ({ event: _, at: __, by: ___, ...body }: { event: string; at: number; by: string | null }): object => body;
+
+const isMark = (type: string) => type.startsWith('dwell.') || type === 'passivate.started';
+
 /** Every product that is on, each with its marks; told late, the next mark counts from then. */
 export function OpenDwells() {
   const { state, unsaved, live } = useWeld();
-  const { now } = useShop();
+  const { now, system } = useShop();
   const [late, setLate] = useState(0);
   const open = openDwells(state);
   if (open.length === 0) return null;
   return (
     <>
       {open.map((d) => (
-        <DwellPanel key={d.id} of={d} late={late} onLate={setLate} />
+        <DwellPanel key={d.id} clock={clockOf(d)} marks={d.marks} begun="dwell.begun" entry={bodyOf(d.begun)} late={late} onLate={setLate}>
+          {({ phase }) => (
+            <>
+              <p className="text-sm">
+                Stays on {duration(d.begun.least)} to {duration(d.begun.most)}
+                {d.begun.from === 'sheet' ? ', by its sheet' : d.begun.from === 'hint' ? ': the tables, a hint' : ', as told'}; metal{' '}
+                {show(d.begun.celsius, 'temperature', system)}.
+                {d.begun.current && <strong> Keep the pad wet and moving: where it stands it burns and frosts.</strong>}
+              </p>
+              {phase === 'off' && <DwellRinse of={d} />}
+            </>
+          )}
+        </DwellPanel>
       ))}
-      <Unsaved list={unsaved.filter((w) => w.event.type.startsWith('dwell.'))} live={live} madeAt={now} />
+      <Unsaved list={unsaved.filter((w) => isMark(w.event.type))} live={live} madeAt={now} />
       <LatePick late={late} onLate={setLate} />
       {open.some((d) => d.begun.product.product.hydrofluoric) && <FirstAid />}
+    </>
+  );
+}
+
+/** The passivating bath or gel that is on, with its marks; its rinse is asked below it. */
+export function OpenBath() {
+  const { state, unsaved, live } = useWeld();
+  const { now } = useShop();
+  const [late, setLate] = useState(0);
+  const clock = state.rinse ? null : bathClock(state);
+  if (!clock) return null;
+  return (
+    <>
+      <DwellPanel
+        clock={clock}
+        marks={state.bathMarks}
+        begun="passivate.started"
+        entry={state.bath ? bodyOf(state.bath) : {}}
+        late={late}
+        onLate={setLate}
+      >
+        {() => null}
+      </DwellPanel>
+      <Unsaved list={unsaved.filter((w) => isMark(w.event.type))} live={live} madeAt={now} />
+      <LatePick late={late} onLate={setLate} />
     </>
   );
 }
@@ -72,45 +115,48 @@ const FirstAid = () => (
   </a>
 );
 
-/** One product: its marks, or its rinse when it is off. */
-function DwellPanel({ of, late, onLate }: { of: DwellOf; late: number; onLate: (s: number) => void }) {
+const timeForm = { happened: moment('It happened at', 'Give the day and hour it happened.', serverTime) };
+
+type Panel = {
+  clock: DwellClock;
+  marks: readonly (DwellMark & { event: string })[];
+  /** the entry that put it on, and what it said */
+  begun: 'dwell.begun' | 'passivate.started';
+  entry: object;
+  late: number;
+  onLate: (s: number) => void;
+  children: (is: DwellNow) => ReactNode;
+};
+/** One product: its marks, the last of them to be taken back or set to another time, and what belongs to it. */
+function DwellPanel({ clock, marks, begun, entry, late, onLate, children }: Panel) {
   const { state, record, unsay } = useWeld();
   const { now: madeAt, system } = useShop();
   const now = useNow(madeAt, 500);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const is = dwellNow(clockOf(of), now);
-  const { begun } = of;
+  const is = dwellNow(clock, now);
   const mark = async (what: DwellMarked['what']) => {
     const at = late > 0 ? { at: serverTime() - late * 1000 } : {};
     onLate(0);
-    setRefusal(await record({ stream: state.id, type: 'dwell.marked', body: { dwell: of.id, what }, ...at }));
+    setRefusal(await record({ stream: state.id, type: 'dwell.marked', body: { dwell: clock.id, what }, ...at }));
   };
   // Putting it on is the first mark, and an entry of its own: it can be taken back as long as nothing followed.
-  const last = of.marks.at(-1);
-  const first = last?.event === of.id;
+  const last = marks.at(-1);
+  const first = last?.event === clock.id;
+  const correct = (change: { reason: string; body: object | null; happenedAt?: string }) =>
+    record({
+      ...{ stream: state.id, type: 'weld.corrected' },
+      body: { corrects: last?.event ?? '', version: versionOf(first ? begun : 'dwell.marked'), ...change },
+    } as Said);
   const undo = async () => {
     if (!last) return;
     if (await unsay(last.event)) return setRefusal(null);
-    const body = {
-      corrects: last.event,
-      reason: 'Marked by mistake, taken back',
-      version: versionOf(first ? 'dwell.begun' : 'dwell.marked'),
-      body: null,
-    };
-    setRefusal(await record({ stream: state.id, type: 'weld.corrected', body }));
+    setRefusal(await correct({ reason: 'Marked by mistake, taken back', body: null }));
   };
   return (
-    <section aria-label={`${begun.product.label}, ${sideNames[begun.side]}`} className="space-y-2 border-b border-base-300 pb-3">
-      <p className="font-semibold">
-        {begun.product.label}, {sideNames[begun.side]}
-      </p>
-      <p className="text-sm">
-        Stays on {duration(begun.least)} to {duration(begun.most)}
-        {begun.from === 'sheet' ? ', by its sheet' : begun.from === 'hint' ? ': the tables, a hint' : ', as told'}; metal{' '}
-        {show(begun.celsius, 'temperature', system)}.
-      </p>
+    <section aria-label={nameOf(clock)} className="space-y-2 border-b border-base-300 pb-3">
+      <p className="font-semibold">{nameOf(clock)}</p>
       <div className="grid grid-cols-2 gap-2">
-        {offered(is).map((what, i) => (
+        {marksFor(clock, is).map((what, i) => (
           <button
             key={what}
             type="button"
@@ -121,11 +167,31 @@ function DwellPanel({ of, late, onLate }: { of: DwellOf; late: number; onLate: (
           </button>
         ))}
       </div>
-      {is.phase === 'off' && <DwellRinse of={of} />}
+      {children(is)}
       {last && (
         <button type="button" className="btn min-h-11 btn-ghost btn-sm" onClick={() => void undo()}>
           Take back: {first ? 'it was not put on' : dwellMarkNames[last.what].toLowerCase()}
         </button>
+      )}
+      {last && (
+        <details className="text-sm" key={last.event}>
+          <summary className="min-h-11 cursor-pointer list-none py-2">It happened at another time ›</summary>
+          <Form
+            row
+            of={timeForm}
+            system={system}
+            label="Set its time"
+            onRecord={({ happened }) =>
+              correct({
+                reason: 'Set to the time it happened',
+                body: first ? entry : { dwell: clock.id, what: last.what },
+                happenedAt: new Date(happened).toISOString(),
+              })
+            }
+          >
+            <Field name="happened" className="grow" />
+          </Form>
+        </details>
       )}
       <RefusalNote refusal={refusal} />
     </section>
@@ -135,7 +201,8 @@ function DwellPanel({ of, late, onLate }: { of: DwellOf; late: number; onLate: (
 function DwellRinse({ of }: { of: DwellOf }) {
   const { state, record } = useWeld();
   const { registers, system } = useShop();
-  const [on, rule] = [wasOn(of, serverTime()), clockOf(of)];
+  const rule = clockOf(of);
+  const on = wasOn(rule, serverTime());
   return (
     <Form
       of={dwellRinseForm(registers)}
@@ -213,6 +280,13 @@ export function PutOn({ about }: { about: CleanAbout }) {
               {about.stretches.length > 0 && <Field name="stretch" />}
               <Field name="celsius" />
               <Field name="told" label="Stays on, as told" hint={time && !('no' in time) ? 'empty: as below' : 'no sheet speaks'} />
+              {read.product?.body.kind === 'electrolyte' && (
+                <>
+                  <Field name="current" />
+                  <Field name="amps" />
+                  <Field name="pad" />
+                </>
+              )}
             </div>
             {time && !('no' in time) && (
               <p className="text-lg leading-tight font-semibold" data-testid="stays">
@@ -242,7 +316,7 @@ export function PutOn({ about }: { about: CleanAbout }) {
               </div>
             )}
             <Speaks breaches={dwellSpeaks(read, s, who)} />
-            {read.product && <Cautions texts={methodCautions('paste')} />}
+            {read.product && <Cautions texts={methodCautions(dwellMethod(read.product.body) ?? 'paste')} />}
           </>
         );
       }}

@@ -1,25 +1,26 @@
 /** Passivate: bath, dwell counter, neutralise, rinse to its end point, test. */
 import { passivates } from '../../../core/models/cleaning';
-import { clock, show, timed } from '../../../core/basics/units';
+import { show, timed } from '../../../core/basics/units';
 import {
   bathForm,
   bathRow,
   bathSaid,
   bathSpeaks,
+  bathTimeSpeaks,
   dwellFromNames,
   rinseForm,
   rinseSaid,
   rinseSpeaks,
   testHere,
 } from '../../../core/work/passivate';
-import { situation, stageLine, testRuns } from '../../../core/work/record';
+import { bathClock, situation, stageLine, testRuns, wasOn } from '../../../core/work/record';
 import { itemsOf } from '../../../core/work/registers';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Missing } from '../kit/notes';
-import { useNow } from '../kit/useNow';
 import { serverTime } from '../post';
 import { Skip } from './CleanStage';
+import { DwellHead, OpenBath } from './DwellDesk';
 import { PictureRoom } from '../pictures/room';
 import { PictureStrip } from '../pictures/PictureStrip';
 import { useShop, useWeld } from './context';
@@ -34,6 +35,7 @@ function PassivateStage() {
   const { state } = useWeld();
   return (
     <>
+      <OpenBath />
       {testRuns(state) ? <Testing /> : state.bath && !state.rinse ? <Rinse /> : <Bath />}
       {state.bath && state.rinse && !testRuns(state) && !state.done.passivate && (
         <details className="text-sm">
@@ -98,13 +100,16 @@ function Rinse() {
   const { registers, system } = useShop();
   if (!state.bath) return null;
   const s = situation(state, criterion);
+  const clock = bathClock(state);
+  const time = () => (clock ? bathTimeSpeaks(wasOn(clock, serverTime()), clock) : []);
+  const speaks = (v: Parameters<typeof rinseSpeaks>[0]) => [...rinseSpeaks(v, s), ...time()];
   return (
     <div className="space-y-3">
       <Form
         of={rinseForm(registers, serverTime)}
         system={system}
         label="Record rinse and test"
-        onRecord={(v) => answered(rinseSpeaks(v, s), v, () => record({ stream: state.id, type: 'passivate.ended', body: rinseSaid(v, s) }))}
+        onRecord={(v) => answered(speaks(v), v, () => record({ stream: state.id, type: 'passivate.ended', body: rinseSaid(v, s, time()) }))}
       >
         {({ read, typed }) => {
           const test = read.test ?? 'none';
@@ -127,7 +132,7 @@ function Rinse() {
                   </>
                 )}
               </div>
-              <Speaks breaches={rinseSpeaks(read, s)} />
+              <Speaks breaches={speaks(read)} />
             </>
           );
         }}
@@ -139,9 +144,8 @@ function Rinse() {
 /** The dwell as it runs, readable from across the shop; else what is next. */
 function PassivateHead() {
   const { state } = useWeld();
-  const { system, now: madeAt } = useShop();
+  const { system } = useShop();
   const words = useWords();
-  const now = useNow(madeAt, 500);
   const { bath, rinse } = state;
   if (state.done.passivate) return <Title level="none" title="Passivated." reason={words(stageLine(state, 'passivate', system))} />;
   if (!bath || rinse)
@@ -152,20 +156,13 @@ function PassivateHead() {
         reason={rinse ? words(stageLine(state, 'passivate', system)) : 'The product’s sheet decides; the table is a hint.'}
       />
     );
-  const left = bath.dwell - (now - bath.at) / 1000;
   return (
-    <div role="status">
-      <Title
-        level={left > 0 ? 'none' : 'mind'}
-        title={left > 0 ? 'Dwelling. Keep it wet.' : 'Dwell is up. Rinse.'}
-        reason={`${bath.product.label}, ${bath.percent} %, ${show(bath.celsius, 'temperature', system)}; the time ${dwellFromNames[bath.dwellFrom]}.`}
-      >
-        <p className="mt-2 font-figure text-7xl leading-none font-bold" data-testid="dwell">
-          {clock(Math.abs(left))}
-          <span className="ml-2 text-2xl font-normal">{left > 0 ? 'left' : 'over'}</span>
-        </p>
-      </Title>
-    </div>
+    <>
+      <DwellHead />
+      <p>
+        {bath.product.label}, {bath.percent} %, {show(bath.celsius, 'temperature', system)}; the time {dwellFromNames[bath.dwellFrom]}.
+      </p>
+    </>
   );
 }
 

@@ -21,9 +21,12 @@ export type RecordInHand = {
   unsay: (id: string) => Promise<boolean>;
 };
 
-/** What is kept on this device first, and sent when the server is there: marks of a purge that goes on, of a product that is on, and pictures. */
+/** What is kept on this device first, and sent when the server is there: marks of a purge that goes on, of a product or bath that is on, and pictures. */
 const isKeptFirst = (type: string): boolean =>
-  (type.startsWith('run.') && type !== 'run.started') || type.startsWith('picture.') || type.startsWith('dwell.');
+  (type.startsWith('run.') && type !== 'run.started') ||
+  type.startsWith('picture.') ||
+  type.startsWith('dwell.') ||
+  type === 'passivate.started';
 
 /** An event that waits, as it will stand in the record. */
 const provisional = (e: SentEvent, seq: number): Stored => ({
