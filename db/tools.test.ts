@@ -21,7 +21,7 @@ async function weldOf(alloy: '316L' | 'mild' | 'Ti-2'): Promise<string> {
 }
 const brush = { what: 'Hand brush', metal: 'stainless' as const, grit: null, kind: 'hand-brush' as const, ratedRpm: null };
 async function tool(label: string) {
-  const item = { kind: 'tool' as const, label, body: { ...brush, ra: null, takes: null, bore: null, lies: '' } };
+  const item = { kind: 'tool' as const, label, body: { ...brush, ra: null, takes: null, bore: null, wear: null, lies: '' } };
   const { id } = await addRegisterItem(w.sql, item);
   return { id, label, tool: brush };
 }

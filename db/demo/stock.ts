@@ -46,7 +46,7 @@ const LPM = 1e-3 / 60;
 /** Ends of a range, SI. */
 const ends = (low: number | null, high: number | null) => ({ low, high });
 
-const UNMEASURED = { ra: null, takes: null, ratedRpm: null, lies: '' };
+const UNMEASURED = { ra: null, takes: null, ratedRpm: null, wear: null, lies: '' };
 export const stock: Record<keyof Stock, NewRegisterItem> = {
   tubeA: { kind: 'heat', label: 'DEMO-H1041', body: { alloy: '316L', what: 'tube', sulphur: 0.009 } },
   tubeB: { kind: 'heat', label: 'DEMO-H1042', body: { alloy: '316L', what: 'tube', sulphur: 0.012 } },

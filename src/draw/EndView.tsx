@@ -130,6 +130,18 @@ export function EndView(p: SeamProps) {
           </g>
         );
       })}
+      {(p.cleaned ?? []).map(({ side, arc }, i) => {
+        const [bead, haz] = side === 'inside' ? [rings['id-haz'], rings['id-bead']] : [rings['od-bead'], rings['od-haz']];
+        const at = atHour(C, C, side === 'inside' ? 44 : 78, midOf(arc));
+        const tick = `M${at.x - 4} ${at.y}l3 3.5l5.5 -7`;
+        return (
+          <g key={i} fill="none" className="stroke-base-content">
+            <path d={sector(C, C, bead[0] - 1, haz[1] + 1, arc.from, arc.to)} strokeWidth="1.2" />
+            <path d={tick} className="stroke-base-100" strokeWidth="6" strokeLinecap="square" />
+            <path d={tick} strokeWidth="2.4" />
+          </g>
+        );
+      })}
       {Array.from({ length: tacks }, (_, i) => {
         const p = atHour(C, C, 61, 12 + (i * 12) / tacks);
         return <rect key={i} x={p.x - 2.5} y={p.y - 2.5} width="5" height="5" className="fill-base-content" />;

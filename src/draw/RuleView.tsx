@@ -58,6 +58,10 @@ export function RuleView(p: SeamProps & { seam: Extract<Seam, { kind: 'straight'
             strokeWidth="2"
           />
         )}
+        {p.cleaned?.map(({ side, arc }, i) => {
+          const [x, y] = [rule.x(midOf(arc)), side === 'outside' ? 13 : RULER - 12];
+          return <path key={i} d={`M${x - 5} ${y}l4 4.5l7 -9`} fill="none" className={line} strokeWidth="2.6" />;
+        })}
         {p.defects?.map((d, i) => {
           const [x, y] = [rule.x(midOf(d.arc)), d.side === 'outside' ? 13 : RULER - 12];
           return <path key={i} d={`M${x - 4} ${y - 4}l8 8m0 -8l-8 8`} className={line} strokeWidth="1.8" />;

@@ -29,6 +29,8 @@ export type SeamProps = {
   /** what tint is foretold, by side: a model's range, drawn broken beside what is seen */
   foretold?: Foretelling | null;
   defects?: readonly FoundDefect[];
+  /** stretches that are clean again: ticked, their colour as it was found */
+  cleaned?: readonly { side: 'inside' | 'outside'; arc: Arc }[];
   welded?: number;
   /** a joint welded by arc: what is peeled, what of it is welded; the rest is taped */
   peeled?: Peeled | null;
@@ -73,6 +75,7 @@ export function seamSaid(p: SeamProps): string {
       const [low, high] = [told?.words[0], told?.words.at(-1)];
       return told && low && high ? `Foretold ${side}: ${bandNames[low]} to ${bandNames[high]}, likely ${bandNames[told.likely]}.` : '';
     }),
+    ...(p.cleaned ?? []).map((c) => `Cleaned ${c.side}, ${arcText(c.arc, seam, system)}.`),
     ...(p.defects ?? []).map((d) => `${defectNames[d.kind]} ${d.side}, ${arcText(d.arc, seam, system)}.`),
   ];
   return said.filter(Boolean).join(' ') || 'Nothing recorded yet.';

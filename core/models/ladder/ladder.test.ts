@@ -6,7 +6,7 @@ import { alloys } from '../../basics/materials';
 import type { FoundDefect, Tint } from '../criteria';
 import { bandSchema, type Band } from '../tint';
 import { belongsTo, spinRefusals, touchRefusal } from '../cleaning';
-import { dirtOf, gritFor, ladder, manners, raAfter, RMS_OVER_RA, taught, wetWays } from './index';
+import { dirtOf, gritFor, ladder, leaves, manners, raAfter, RMS_OVER_RA, taught, wetWays } from './index';
 import type { Dirt, Rung, Strip, Wish } from './index';
 
 const UM = 1e-6;
@@ -214,6 +214,17 @@ describe('what is not cleaned by hand', () => {
       /least/,
     ],
   ])('%s: said, with the reason', (_, over, why) => expect(one(over as Partial<Wish>).no.join(' ')).toMatch(why));
+  it('a worn tool leaves half of its chart, and takes less off than its strip says', () => {
+    // 180 grit: 30 µin at most, half when worn (handbooks, from memory).
+    expect(leaves(rung('w', 'wheel', 180, { worn: true }))?.high).toBeCloseTo(15 * 0.0254 * UM, 12);
+    expect(leaves(rung('w', 'wheel', 180))?.high).toBeCloseTo(30 * 0.0254 * UM, 12);
+    const section = { tool: 'wheel 180', label: 'wheel 180', warm: null, took: 'all' as const, ra: null, looks: '', picture: null };
+    const strips: Strip[] = [{ id: 's', label: 'Strip 9', alloy: '316L', tint: 'purple', sections: [section] }];
+    const says = (worn: boolean) =>
+      one({ strips, rungs: [rung('wheel 180', 'wheel', 180, { worn })], dirt: [dirt('purple')] }).says.join(' ');
+    expect(says(true)).toMatch(/wheel 180 is worn by now.*Strip 9/);
+    expect(says(false)).not.toMatch(/worn/);
+  });
   it('an arc strike is ground out, not brushed, and is tested for a crack', () => {
     const rise = one({ dirt: [dirt('straw', { strike: true })] });
     expect(rise.names[0]).toBe('wheel 180');

@@ -149,6 +149,9 @@ function riseOf(dirt: Dirt, w: Wish): Rise {
     ...(w.finish.look === 'electropolished' && steps.some((s) => cuts(s.tool))
       ? ['Once abraded it is no longer electropolished: it has to be electropolished again.']
       : []),
+    ...steps
+      .filter((s) => s.tool.worn && s.by === 'strip')
+      .map((s) => `${s.tool.label} is worn by now: it takes less off than on ${s.strip ?? 'its strip'}.`),
     ...(dirt.strike ? ['Arc strike: blend it out, then look for a crack by the test the specification names.'] : []),
     ...(isScale(dirt.tint ?? 'bright')
       ? ['Grey is scale: what is under it is seen only when it is off. Look again after the first step.']
@@ -212,6 +215,7 @@ export const wetWays = (w: Pick<Wish, 'rungs' | 'alloys'>): Rung[] =>
 
 /** How it is done, whatever the tool. */
 export const manners = (round: boolean): string[] => [
+  'Starts and stops are brushed while welding only after that arc was looked at or photographed: what is brushed shows no colour.',
   'Heat numbers and marks are copied or photographed before the first disc: it takes the print off.',
   round
     ? 'Around the tube, never along it. Tape a line on both sides, and blend into the finish beyond it.'

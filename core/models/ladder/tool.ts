@@ -19,10 +19,16 @@ export type Rung = {
   bore: number | null;
   /** turns a minute it is rated for; null where none stands on it */
   ratedRpm: number | null;
+  /** somebody found it worn */
+  worn?: boolean;
 };
 
-/** Ra it leaves, m; null where it leaves what was there, or nobody knows. */
-export const leaves = (r: Rung): RaSpan | null => (r.ra !== null ? { low: r.ra, high: r.ra } : r.grit === null ? null : raAfter(r.grit));
+/** Ra it leaves, m; null where it leaves what was there, or nobody knows. What is worn leaves the lower end of its chart, half. */
+export function leaves(r: Rung): RaSpan | null {
+  if (r.ra !== null) return { low: r.ra, high: r.ra };
+  const chart = r.grit === null ? null : raAfter(r.grit);
+  return chart && r.worn ? { low: chart.low, high: chart.low } : chart;
+}
 
 /** A brush or wet way leaves the scratches that were there; whatever has a grit makes its own. */
 export const cuts = (r: Rung): boolean => wayOf(r.kind) !== 'wet' && r.grit !== null;

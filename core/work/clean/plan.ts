@@ -9,10 +9,10 @@ import type { Look } from '../look';
 
 /** The tools of the register that say what kind they are, and are in use; each with the metal its past leaves it to, whatever its mark. */
 export const rungsOf = (registers: readonly RegisterItem[]): Rung[] =>
-  itemsOf(registers, 'tool').flatMap(({ id, label, retired, past, body: { kind, metal, grit, ra, takes, bore, ratedRpm } }) =>
+  itemsOf(registers, 'tool').flatMap(({ id, label, retired, past, body: { kind, metal, grit, ra, takes, bore, ratedRpm, wear } }) =>
     kind === null || retired || !takesTintOff(kind)
       ? []
-      : [{ id, label, kind, metal: belongsTo(metal, past?.families ?? []), grit, ra, takes, bore, ratedRpm }],
+      : [{ id, label, kind, metal: belongsTo(metal, past?.families ?? []), grit, ra, takes, bore, ratedRpm, worn: wear === 'worn' }],
   );
 
 type Weld = { size: Size; alloyA: AlloyId; alloyB: AlloyId };

@@ -64,9 +64,9 @@ export function dwellForm(registers: readonly RegisterItem[], people: readonly P
       most: { value: 400, says: 'Hotter than any cleaning. Check the unit.' },
     }),
     told: optional(dwellField),
-    current: when(fed, choice<Current['kind']>('Current', currentNames, { empty: 'Look at the machine' })),
+    current: when(fed, choice<Current['kind']>('Current', currentNames)),
     amps: when(fed, optional(number('Amps', { least: 0.1, most: 2000, unit: 'A', says: 'As the machine shows it.' }))),
-    pad: when(fed, choice<Current['pad']>('Pad', padNames, { empty: 'Look at it' })),
+    pad: when(fed, choice<Current['pad']>('Pad', padNames)),
     second: when(
       acid,
       ref('Beside you', people, (p) => p.name),

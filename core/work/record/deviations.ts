@@ -43,6 +43,18 @@ export function dirtLeft(s: Pick<WeldState, 'cleans' | 'look' | 'design'>, side:
     );
 }
 
+/** Stretches that were not bright and on which a cleaning has left no tint, whatever was cleaned beside them. */
+export function cleanedStretches(s: Pick<WeldState, 'cleans' | 'look' | 'design'>): { side: Side; arc: Arc }[] {
+  if (!s.look) return [];
+  const done = s.cleans.filter((c) => real(c) && !c.tintRemains);
+  return dirtOf(s.look.tints, s.look.defects).filter(
+    ({ side, arc }) =>
+      done
+        .filter((c) => covers(c, side))
+        .reduce<Arc[]>((left, c) => left.flatMap((a) => arcLess(a, c.where ?? WHOLE, s.design.seam)), [arc]).length === 0,
+  );
+}
+
 /** Which sides have been cleaned by now: what is seen on them is not as welded any more. */
 export const brushedSides = (s: Pick<WeldState, 'cleans'>): Record<Side, boolean> => ({
   inside: s.cleans.some((c) => real(c) && covers(c, 'inside')),

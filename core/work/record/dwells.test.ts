@@ -7,7 +7,7 @@ import { current, shipped, type Criterion } from '../../models/criteria';
 import { LOOK_UNSAID } from '../look';
 import type { RegisterItem } from '../registers';
 import type { Stored } from '../event';
-import { cleanedRightly, passivatedRightly } from './deviations';
+import { cleanedRightly, cleanedStretches, passivatedRightly } from './deviations';
 import {
   bathClock,
   clockOf,
@@ -266,6 +266,13 @@ describe('on record', () => {
       ],
       tints,
     );
+    // What is ticked on the drawing: a stretch once all of it is clean, by one cleaning or by several that meet.
+    expect(cleanedStretches(half)).toEqual([]);
+    expect(cleanedStretches(outside)).toMatchObject([{ side: 'outside', arc: { from: 3, to: 6 } }]);
+    const rest: Told = ['clean.recorded', pad('outside', { from: 5, to: 6 }), 5];
+    expect(cleanedStretches(weld([['clean.recorded', pad('outside', { from: 3, to: 5 }), 0], rest], tints))).toHaveLength(1);
+    const tinted: Told = ['clean.recorded', { ...pad('both', WHOLE), tintRemains: true }, 0];
+    expect(cleanedStretches(weld([tinted], tints))).toEqual([]);
     expect([situation(outside, criterion).tintRemains, situation(all, criterion).tintRemains]).toEqual([true, false]);
     // Judged and to be cleaned: the stage is done only when both are.
     const judged = (s: typeof all) => ({ ...s, verdict: { outcome: 'clean' } }) as unknown as typeof all;

@@ -6,7 +6,7 @@ export { DEFER, familyCautions, neverFolds, stageCautions } from './cautions';
 export type { Bodies, BodyOf, EventType, Recorded, SaidOf } from './events';
 export { eventTypes, isEventType, refusals, tell, versionOf } from './table';
 export { proposed, read, readStream, reduceRun, reduceWeld } from './read';
-export { brushedSides, dirtLeft, openDeviations, situation } from './deviations';
+export { brushedSides, cleanedStretches, dirtLeft, openDeviations, situation } from './deviations';
 export { bathClock, clockOf, openClocks, openDwells, wasOn } from './dwells';
 export type { DwellOf } from './weldState';
 export { carriedFrom, isAlike, type Carried } from './carried';

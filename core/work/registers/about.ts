@@ -49,6 +49,7 @@ export function aboutItem(i: RegisterItem, system: System): string {
         i.body.metal === 'unmarked' ? 'not marked for a metal' : `for ${metals[i.body.metal]} only`,
         i.body.grit !== null && `grit ${i.body.grit}`,
         i.body.ratedRpm !== null && `rated ${i.body.ratedRpm} a minute`,
+        i.body.wear && { new: 'as new', used: 'used', worn: 'worn' }[i.body.wear],
         i.body.lies && `lies ${i.body.lies}`,
         i.past && `used ${i.past.times} times, ${day(i.past.first)} to ${day(i.past.last)}`,
       );
@@ -111,6 +112,8 @@ export function mindsOf(i: RegisterItem): string[] {
         ? 'It has touched carbon steel: it is carbon steel’s for good. Mark it so, and lay it where that lies.'
         : 'It has touched another metal than it is marked for: it goes to neither any more.',
     ];
+  if (i.kind === 'tool' && i.body.wear === 'worn')
+    return ['Worn: it leaves about half the Ra of its grit and takes less off than its trial strip says. Change it, or try it anew.'];
   if (i.kind === 'product' && i.body.hydrofluoric && i.body.sheet === null)
     return ['Nobody has entered its sheet: its dwell goes by one time, or by the tables as a hint.'];
   if (i.kind === 'tool' && i.body.kind !== null && isTurned(i.body.kind) && i.body.ratedRpm === null)

@@ -140,6 +140,8 @@ const gasLot = (system: System) =>
     ({ supplyPpm, frostPoint, ...b }) => ({ ...b, supply: supplyPpm, frost: frostPoint }),
   );
 
+/** How worn a tool is. */
+export const wearNames = { new: 'as new', used: 'used', worn: 'worn' } as const;
 const turned = (f: TypedForm) => isTurned((f['kind'] || null) as ToolKind | null);
 const tool = entry(
   'tool',
@@ -156,10 +158,11 @@ const tool = entry(
       turned,
       optional(number('Rated speed, turns a minute', { least: 1, most: 100_000, whole: true, says: 'As it stands on it.' })),
     ),
+    wear: optional(choice<NonNullable<ItemOf<'tool'>['body']['wear']>>('Wear', wearNames, { empty: '' })),
     lies: words('Where it lies', { most: 60 }),
   },
   {},
-  ({ rpm, ...b }) => ({ ...pick(b, 'what', 'metal', 'grit', 'kind', 'ra', 'takes', 'bore', 'lies'), ratedRpm: rpm ?? null }),
+  ({ rpm, ...b }) => ({ ...pick(b, 'what', 'metal', 'grit', 'kind', 'ra', 'takes', 'bore', 'wear', 'lies'), ratedRpm: rpm ?? null }),
   ({ ratedRpm, ...b }) => ({ ...b, rpm: ratedRpm }),
 );
 

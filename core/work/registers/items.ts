@@ -69,6 +69,8 @@ export const toolBodySchema = toolSchema.extend({
   takes: z.number().min(0).max(1e-3).nullable().default(null),
   /** narrowest bore it goes into, m; null: outside only */
   bore: z.number().positive().max(2).nullable().default(null),
+  /** how worn it is, as somebody found it when last looking; null where nobody looked */
+  wear: z.enum(['new', 'used', 'worn']).nullable().default(null),
   /** where it lies */
   lies: z.string().trim().max(60).default(''),
 });

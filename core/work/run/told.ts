@@ -263,4 +263,5 @@ export const purgeCautions = [
 export const weldCautions = [
   'Welding fume of stainless holds hexavalent chromium; the arc makes ozone. Draw it off at the source.',
   'The metal stays hot: a computed temperature is no licence to touch.',
+  'Look at an arc, or photograph it, before its start and stop are brushed: what is brushed has no colour as welded any more.',
 ];

@@ -4,6 +4,7 @@ import { show } from '../../../core/basics/units';
 import { wordFor } from '../../../core/models/criteria';
 import { manners, type Rise, type Step } from '../../../core/models/ladder';
 import { cleanPlan } from '../../../core/work/clean';
+import { cleanedStretches } from '../../../core/work/record';
 import { rangeWords } from '../purge/PurgeScene';
 import { useShop, useWeld } from './context';
 
@@ -67,8 +68,8 @@ function RiseOf({ all, onTake, taken }: { all: readonly Rise[]; onTake: Take; ta
   };
   // Several stretches that go the same way are taken together.
   const place = { side, arc: all.length === 1 ? first.dirt.arc : WHOLE };
-  const done = ({ dirt: { arc } }: Rise) =>
-    state.cleans.some((c) => !c.tintRemains && (c.side === 'both' || c.side === side) && (c.where == null || sameArc(c.where, arc)));
+  const clean = cleanedStretches(state).filter((c) => c.side === side);
+  const done = ({ dirt: { arc } }: Rise) => clean.some((c) => sameArc(c.arc, arc));
   const sideName = side === 'inside' ? 'Inside' : 'Outside';
   return (
     <div data-side={side}>

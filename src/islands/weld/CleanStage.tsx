@@ -19,6 +19,7 @@ import { openDwells, situation, stageLine } from '../../../core/work/record';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Cautions, Missing } from '../kit/notes';
+import { BeforeAfter } from '../pictures/BeforeAfter';
 import { PictureRoom } from '../pictures/room';
 import { PictureStrip } from '../pictures/PictureStrip';
 import { useShop, useWeld } from './context';
@@ -65,6 +66,7 @@ function CleanStage() {
       </div>
       {shown === 'product' && <PutOn about={about} />}
       {shown === 'tool' && <Tools about={about} />}
+      <BeforeAfter />
       <TouchCheck />
       <Skip stage="clean" />
     </>

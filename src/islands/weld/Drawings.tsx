@@ -1,4 +1,5 @@
 /** The three drawings of the weld as it stands, with what is typed and not recorded yet. */
+import { cleanedStretches } from '../../../core/work/record';
 import { show } from '../../../core/basics/units';
 import { shareOf } from '../../../core/work/run';
 import type { Tint } from '../../../core/models/criteria';
@@ -93,6 +94,7 @@ export function WeldEnd({ mini = false, grading = false, pressed = 0, typed = fa
       tints={looked ? seen : (state.look?.tints ?? [])}
       foretold={mini ? null : looked ? besideSeen(told, seen) : foretells.has(desk.open ?? state.due ?? 'record') ? told : null}
       defects={looked ? l.defects : (state.look?.defects ?? [])}
+      cleaned={looked ? [] : cleanedStretches(state)}
       welded={state.done.weld ? 1 : 0}
       peeled={peeled}
       tacks={state.done.weld ? 0 : (state.runs.at(-1)?.tacks ?? 0)}

@@ -1,6 +1,6 @@
 /** The joint after its arc: what was found on it, each at its place with what follows from it, the worst first. */
 import { useCallback, useMemo } from 'react';
-import { arcText, midOf } from '../../../core/basics/seam';
+import { arcText, inArc, midOf } from '../../../core/basics/seam';
 import {
   defectNames,
   defectOutcome,
@@ -13,6 +13,7 @@ import {
   type Tint,
 } from '../../../core/models/criteria';
 import type { Box } from '../../../core/models/drawing';
+import { cleanedStretches } from '../../../core/work/record';
 import { Callouts, type Callout } from '../../draw/Callouts';
 import { onSeam } from '../../draw/SeamView';
 import { useBox, type Room } from '../../draw/useBox';
@@ -80,7 +81,7 @@ function FoundWords({ room }: { room: Room }) {
   const { state } = useWeld();
   const { seam } = state.design;
   const found = useFound();
-  const cleaned = state.cleans.at(-1)?.tintRemains === false;
+  const clean = useMemo(() => cleanedStretches(state), [state]);
   const straight = seam.kind === 'straight';
   const [cx, cy, scale] = [room.width / 2, room.height / 2, Math.min(room.width, room.height) / 2];
   const taken = useCallback(() => {
@@ -89,29 +90,28 @@ function FoundWords({ room }: { room: Room }) {
       : steps.map(([w, h]) => ({ x: cx - w * scale, y: cy - h * scale, w: 2 * w * scale, h: 2 * h * scale }));
     return [...own, ...corner(room)];
   }, [room, straight, cx, cy, scale]);
-  const list = useMemo(
-    () =>
-      found.slice(0, SHOWN).map((f): Callout => {
-        const at = onSeam(seam, room, f.at, f.where);
-        // Outward from the middle; where there is no room, further round.
-        const out = (Math.atan2(at.y - cy, at.x - cx) * 180) / Math.PI;
-        const side = at.x < cx ? 1 : -1;
-        return {
-          id: f.id,
-          at,
-          ways: straight ? [90, 60, 120, -90] : [0, 25, -25, 45, -45, 65, -65].map((turn) => out + side * turn * (at.y > cy ? 1 : -1)),
-          off: straight ? 60 : 0.98 * scale - Math.hypot(at.x - cx, at.y - cy) + 10,
-          node: (
-            <div className="max-w-56">
-              <Stands label={f.name}>
-                <span className="font-sans text-lg leading-tight font-bold whitespace-normal">{f.what}</span>
-              </Stands>
-              <span className="block text-sm">{cleaned ? 'as found; cleaned since' : outcomeNames[f.outcome].toLowerCase()}</span>
-            </div>
-          ),
-        };
-      }),
-    [found, seam, room, straight, cx, cy, scale, cleaned],
-  );
+  const list = useMemo(() => {
+    const isClean = (f: Found) => clean.some((c) => f.where.startsWith(c.side === 'inside' ? 'id' : 'od') && inArc(c.arc, f.at));
+    return found.slice(0, SHOWN).map((f): Callout => {
+      const at = onSeam(seam, room, f.at, f.where);
+      // Outward from the middle; where there is no room, further round.
+      const out = (Math.atan2(at.y - cy, at.x - cx) * 180) / Math.PI;
+      const side = at.x < cx ? 1 : -1;
+      return {
+        id: f.id,
+        at,
+        ways: straight ? [90, 60, 120, -90] : [0, 25, -25, 45, -45, 65, -65].map((turn) => out + side * turn * (at.y > cy ? 1 : -1)),
+        off: straight ? 60 : 0.98 * scale - Math.hypot(at.x - cx, at.y - cy) + 10,
+        node: (
+          <div className="max-w-56">
+            <Stands label={f.name}>
+              <span className="font-sans text-lg leading-tight font-bold whitespace-normal">{f.what}</span>
+            </Stands>
+            <span className="block text-sm">{isClean(f) ? '✓ as found; cleaned since' : outcomeNames[f.outcome].toLowerCase()}</span>
+          </div>
+        ),
+      };
+    });
+  }, [found, seam, room, straight, cx, cy, scale, clean]);
   return <Callouts list={list} room={room} taken={taken} />;
 }

@@ -13,14 +13,17 @@ import {
   rinseSpeaks,
   testHere,
 } from '../../../core/work/passivate';
+import { dwellNow } from '../../../core/work/dwell';
 import { bathClock, situation, stageLine, testRuns, wasOn } from '../../../core/work/record';
 import { itemsOf } from '../../../core/work/registers';
 import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { Missing } from '../kit/notes';
+import { useNow } from '../kit/useNow';
 import { serverTime } from '../post';
 import { Skip } from './CleanStage';
 import { DwellHead, OpenBath } from './DwellDesk';
+import { BeforeAfter } from '../pictures/BeforeAfter';
 import { PictureRoom } from '../pictures/room';
 import { PictureStrip } from '../pictures/PictureStrip';
 import { useShop, useWeld } from './context';
@@ -36,13 +39,14 @@ function PassivateStage() {
   return (
     <>
       <OpenBath />
-      {testRuns(state) ? <Testing /> : state.bath && !state.rinse ? <Rinse /> : <Bath />}
+      {testRuns(state) ? <Testing /> : state.bath && !state.rinse ? <RinseWhenUp /> : <Bath />}
       {state.bath && state.rinse && !testRuns(state) && !state.done.passivate && (
         <details className="text-sm">
           <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Rinse and test again, without another bath ›</summary>
           <Rinse />
         </details>
       )}
+      <BeforeAfter />
       <Skip stage="passivate" />
     </>
   );
@@ -92,6 +96,22 @@ function Bath() {
         );
       }}
     </Form>
+  );
+}
+
+/** The rinse is asked once the time is up or it is off; before that it stands behind a press. */
+function RinseWhenUp() {
+  const { state } = useWeld();
+  const { now: madeAt } = useShop();
+  const now = useNow(madeAt, 500);
+  const clock = bathClock(state);
+  return clock && dwellNow(clock, now).due === 'early' ? (
+    <details className="text-sm">
+      <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Rinse it before its time ›</summary>
+      <Rinse />
+    </details>
+  ) : (
+    <Rinse />
   );
 }
 
@@ -160,7 +180,7 @@ function PassivateHead() {
     <>
       <DwellHead />
       <p>
-        {bath.product.label}, {bath.percent} %, {show(bath.celsius, 'temperature', system)}; the time {dwellFromNames[bath.dwellFrom]}.
+        {bath.percent} %, {show(bath.celsius, 'temperature', system)}; the time {dwellFromNames[bath.dwellFrom]}.
       </p>
     </>
   );
