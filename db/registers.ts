@@ -2,9 +2,10 @@
 import { v7 as uuid } from 'uuid';
 import { inShopTime } from '../core/work/shop';
 import { registerSchema, type ItemUse, type NewRegisterItem, type RegisterItem } from '../core/work/registers';
-import type { Clock } from './clock';
+import { now as serverNow, type Clock } from './clock';
 import { sift } from './rows';
 import { shop } from './shop';
+import { bathsNow } from './baths';
 import { toolPasts } from './tools';
 import type { Db, Sql } from './sql';
 import { transaction } from './transaction';
@@ -35,18 +36,18 @@ const rows = (db: Db) => db<Row[]>`select ${columns(db)} from register r where n
 export const today = async (db: Db, now: number): Promise<string> => inShopTime(new Date(now).toISOString(), await shop(db)).slice(0, 10);
 
 /** All that can be read of the registers, retired items too; `unreadItems` names the rest. */
-export const wholeRegister = async (db: Db, now = Date.now()): Promise<RegisterItem[]> => {
-  const [all, day, pasts] = await Promise.all([rows(db), today(db, now), toolPasts(db)]);
+export const wholeRegister = async (db: Db, now = serverNow()): Promise<RegisterItem[]> => {
+  const [all, day, pasts, baths] = await Promise.all([rows(db), today(db, now), toolPasts(db), bathsNow(db, now)]);
   return sift(all, read(day)).good.map((i) => {
-    const past = pasts.get(i.id);
-    return past ? { ...i, past } : i;
+    const [past, bath] = [pasts.get(i.id), baths.get(i.id)];
+    return { ...i, ...(past && { past }), ...(bath && { bath }) };
   });
 };
 /**
  * What can be picked: all but the retired.
  * @param record a weld, whose own papers stand in the list though they were retired since: its entries can be recorded again
  */
-export async function registerItems(db: Db, record?: string, now = Date.now()): Promise<RegisterItem[]> {
+export async function registerItems(db: Db, record?: string, now = serverNow()): Promise<RegisterItem[]> {
   const [all, own] = await Promise.all([
     wholeRegister(db, now),
     record ? db<{ item: string }[]>`select item from register_use where stream = ${record}` : [],

@@ -15,7 +15,7 @@ describe('an item opened to be set right, and kept as it stands, is the same ite
     const again = registerSchema.parse(made(read.values));
     expect(again).toMatchObject({
       ...registerSchema.parse(item),
-      expires: kind in { heat: 0, tool: 0, cup: 0, shield: 0 } ? null : '2027-03-01',
+      expires: kind in { heat: 0, tool: 0, cup: 0, shield: 0, bath: 0 } ? null : '2027-03-01',
     });
   });
   it('a kit is kept from a purge, never typed', () => expect(entryKnown({ ...stock.kit, id: 'k' }, 'metric')).toBeNull());

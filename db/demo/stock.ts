@@ -25,6 +25,7 @@ export type Stock = Record<
   | 'clamp'
   | 'steelClamp'
   | 'citric'
+  | 'tank'
   | 'gel'
   | 'electrolyte'
   | 'paste'
@@ -194,6 +195,11 @@ export const stock: Record<keyof Stock, NewRegisterItem> = {
       },
     },
   },
+  tank: {
+    kind: 'bath',
+    label: 'Bath B-2',
+    body: { holds: 'citric', volume: 0.4, percent: [5, 8], celsius: [38, 49], iron: 6, every: 7 * 86_400 },
+  },
   gel: {
     kind: 'product',
     label: 'DEMO passivating gel',
@@ -274,6 +280,10 @@ export const goodFor: Partial<Record<keyof Stock, number>> = {
 
 /** Looks at them over the three weeks: [item, days ago, body]. One meter drifts, as its seals age. */
 export const looks: readonly [keyof Stock, number, NewCheck['kind'], unknown][] = [
+  ['tank', 25, 'bath', { what: 'made', percent: 7, iron: 0, celsius: 40, note: 'lot C-118' }],
+  ['tank', 16, 'bath', { what: 'measured', percent: 6.6, iron: 0.8, celsius: 41, note: '' }],
+  ['tank', 9, 'bath', { what: 'measured', percent: 6.2, iron: 1.7, celsius: 40, note: '' }],
+  ['tank', 2, 'bath', { what: 'measured', percent: 5.8, iron: 2.3, celsius: 40, note: '' }],
   ...[20, 15, 9, 3].map((day, i): [keyof Stock, number, NewCheck['kind'], unknown] => [
     'meter2',
     day,

@@ -275,6 +275,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       product: { ...have.paste, product: productSchema.parse(stock.paste.body) },
       ready: { second: s.beside, gelUntil: inTwoMonths(s.now), wash: true, gloves: 'neoprene', overSleeve: true, faceShield: true },
       current: null,
+      tank: null,
     });
   }
 
@@ -321,7 +322,7 @@ export async function tell(sql: Sql, hand: ReturnType<typeof handClock>, s: Stor
       dwell: 1200,
       dwellFrom: 'sheet',
       wetWithin: null,
-      tank: null,
+      tank: { ...have.tank, out: [] },
       because: null,
     });
     hand.pass(1320);

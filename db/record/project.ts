@@ -5,6 +5,7 @@ import type { Foretold, RunState } from '../../core/work/run';
 import type { Tx } from '../sql';
 import { weldTint } from '../../core/work/tint';
 import { writeWeldTint } from '../tint';
+import { writeBathUses } from '../baths';
 import { writeTouches } from '../tools';
 import { weldRecord } from './stored';
 
@@ -12,6 +13,7 @@ export async function writeWeld(tx: Tx, s: WeldState, at: Date): Promise<void> {
   await tx`update weld set due = ${s.due ?? 'done'}, summary = ${tx.json(summarise(s))}, version = ${s.version}, updated_at = ${at} where id = ${s.id}`;
   await writeWeldTint(tx, s.id, weldTint(s), at);
   await writeTouches(tx, s);
+  await writeBathUses(tx, s);
 }
 
 const time = (ms: number | null): Date | null => (ms === null ? null : new Date(ms));

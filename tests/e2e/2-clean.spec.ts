@@ -331,8 +331,9 @@ test('an electrolytic pad and a passivating gel on their clocks: what is asked, 
   await gel.getByRole('button', { name: 'Set its time' }).click();
   await expect(gel.getByText('Give the day and hour it happened.')).toBeVisible();
   await gel.getByLabel('It happened at', { exact: true }).fill(typed(now - 240_000));
+  await expect(gel.getByText('Give the day and hour it happened.')).toHaveCount(0);
   await gel.getByRole('button', { name: 'Set its time' }).click();
-  await expect(face).toContainText(/[56]:\d\d\s*it was on/);
+  await expect(face, await gel.innerText()).toContainText(/[56]:\d\d\s*it was on/);
 
   await field(page, 'Neutralised with').selectOption('none');
   await field(page, 'pH of the feed water').fill('7');
@@ -347,4 +348,92 @@ test('an electrolytic pad and a passivating gel on their clocks: what is asked, 
   await expect(page.getByText(/Pad whole and wet, fed with alternating current/).first()).toBeVisible();
   await expect(page.getByText('Dried out').first()).toBeVisible();
   await expect(page.getByText(/Why: Shift ended/).first()).toBeVisible();
+});
+
+test('a bath of the shop: its log says what it is, what is to be added and how long its iron lasts; a weld that hangs in it goes by that', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await be(page, /Ines Halloway/);
+  await page.goto('/registers');
+  await awake(page);
+  await press(page, 'Enter something new');
+  await press(page, 'Bath');
+  await field(page, 'Name').fill('Bath T-9');
+  await field(page, 'Holds').selectOption('nitric');
+  await field(page, 'How much').fill('200 L');
+  await field(page, 'Strength from, %').fill('25');
+  await field(page, 'Strength to, %').fill('20');
+  await field(page, 'Temperature').fill('70 to 90 °F');
+  await field(page, 'Iron at most, g/L').fill('20');
+  await field(page, 'Measured every, days').fill('7');
+  await press(page, 'Put it on the shelf');
+  await expect(page.getByText(/From the weaker to the stronger/)).toBeVisible();
+  await field(page, 'Strength from, %').fill('20');
+  await field(page, 'Strength to, %').fill('24');
+  await press(page, 'Put it on the shelf');
+  const bath = page.getByRole('article', { name: 'Bath T-9' });
+  await expect(bath.getByTestId('bath-now')).toHaveText('empty: made up by nobody, or dumped');
+  const log = async (what: string, figures: Record<string, string>) => {
+    await bath.getByLabel('What was done', { exact: true }).selectOption({ label: what });
+    for (const [label, text] of Object.entries(figures)) await bath.getByLabel(label, { exact: true }).fill(text);
+    await bath.getByRole('button', { name: 'Put it in the log' }).click();
+  };
+  await log('measured', {});
+  await expect(bath.getByText(/Nothing was measured/)).toBeVisible();
+  await log('made up anew', { 'Strength, %': '22', 'Iron, g/L': '0', Temperature: '77 °F' });
+  await expect(bath.getByTestId('bath-now')).toContainText('22 %, 25 °C, iron 0 of 20 g/L, measured today, 0 pieces since it was made up');
+  await expect(bath.getByLabel('Strength, %', { exact: true })).toHaveValue('');
+  await log('measured', { 'Strength, %': '16' });
+  // By hand: 200 L of 16 % come to 22 % with 200 · 6 / 78 = 15.4 L.
+  await expect(bath.getByText(/Add 15\.4 L of acid as bought to come to 22 %/)).toBeVisible();
+  await expect(bath.getByText(/Out of its limits as it was measured last: too weak/)).toBeVisible();
+
+  const weld = await toClean(page, { job: 'Baths', spool: 'BA-1', name: 'Ines Halloway' });
+  await tell(page.request, weld, 'clean.recorded', {
+    ...{
+      method: 'abrasive',
+      side: 'both',
+      metalTemperature: 20,
+      product: null,
+      dwell: null,
+      rinse: null,
+      because: null,
+      tintRemains: false,
+    },
+    tool: {
+      id: '0197f000-0000-7000-8000-000000000902',
+      label: 'Pad',
+      tool: { what: '', metal: 'stainless', grit: 180, kind: null, ratedRpm: null },
+    },
+  });
+  const nitric = await page.request.post('/api/registers', {
+    headers: json,
+    data: {
+      ...{ kind: 'product', label: 'Nitric T', expires: null },
+      body: { kind: 'nitric', lot: 'T', dwellSeconds: null, hydrofluoric: false, mostCelsius: null, contents: '', sheet: null },
+    },
+  });
+  expect(nitric.status()).toBe(201);
+  await page.goto(`/welds/${weld}`);
+  await awake(page);
+  await field(page, 'Bath').selectOption('nitric');
+  await field(page, 'Product and lot').selectOption({ label: 'Nitric T, lot T' });
+  await field(page, 'Bath of the shop').selectOption({ label: 'Bath T-9' });
+  await expect(page.getByText(/16 %, 25 °C, iron 0 of 20 g\/L/)).toBeVisible();
+  await page.getByLabel(/^Strength/).fill('22');
+  await field(page, 'Bath temperature').fill('25 °C');
+  await field(page, 'Dwell').fill('30');
+  await press(page, 'Start the dwell');
+  await expect(page.getByText(/Bath T-9 is weaker than its limit/).first()).toBeVisible();
+  await field(page, 'Why').fill('Acid added, measured at 22 %');
+  await press(page, 'Start the dwell');
+  await expect(page.locator('[data-dwell]')).toContainText(/until it may come off/);
+  await page.goto('/registers');
+  await awake(page);
+  await bath.getByRole('button').first().click();
+  await expect(bath.getByTestId('bath-now')).toContainText('1 piece since it was made up');
+  await expect(bath.getByText(/Hung in it/).getByRole('link', { name: 'Q-7' })).toHaveAttribute('href', `/welds/${weld}`);
+  await log('dumped', {});
+  await expect(bath.getByTestId('bath-now')).toHaveText('empty: made up by nobody, or dumped');
 });

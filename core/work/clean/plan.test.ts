@@ -10,7 +10,19 @@ const id = (n: number) => `0197f000-0000-7000-8000-${String(n).padStart(12, '0')
 type Tool = Extract<RegisterItem, { kind: 'tool' }>;
 const tool = (n: number, body: Partial<Tool['body']>, more: Partial<Tool> = {}): RegisterItem => ({
   ...{ kind: 'tool', id: id(n), label: `T-${n}` },
-  body: { what: '', metal: 'stainless', grit: null, kind: 'pad', ra: null, takes: null, bore: null, ratedRpm: null, wear: null, lies: '', ...body },
+  body: {
+    what: '',
+    metal: 'stainless',
+    grit: null,
+    kind: 'pad',
+    ra: null,
+    takes: null,
+    bore: null,
+    ratedRpm: null,
+    wear: null,
+    lies: '',
+    ...body,
+  },
   ...more,
 });
 const strip = (took: 'all' | 'some', ra: number | null): RegisterItem => ({

@@ -1,6 +1,7 @@
 /** A product on the metal as the record has it, SI. */
 import type { Arc } from '../../basics/seam';
 import type { Product } from '../../models/cleaning';
+import type { Tank } from '../tank';
 import type { Dwell, DwellMark, Ready } from '../../models/dwell';
 
 type Used = { id: string; label: string; product: Product };
@@ -24,6 +25,8 @@ export type Begun = {
   ready: Ready | null;
   /** of an electrolytic pad; null where nothing is fed with current, or nobody was asked: the first version did not */
   current: Current | null;
+  /** the bath of the shop it hangs in; null where it is none, or stands in no register */
+  tank: Tank | null;
   because: string | null;
 };
 export type DwellMarked = { dwell: string; what: DwellMark['what'] };

@@ -13,6 +13,7 @@ import {
   type Gloves,
 } from '../../models/dwell';
 import { answerFields, dwellField, phField, reasonOf, stretchField, stretchPicked, type CleanAbout } from '../clean';
+import { tankField, tankOf, tankSpeaks } from '../tank';
 import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
 import type { Begun, Current, DwellRinsed } from './body';
 
@@ -63,6 +64,7 @@ export function dwellForm(registers: readonly RegisterItem[], people: readonly P
       least: { value: -30, says: 'Colder than any shop. Check the unit.' },
       most: { value: 400, says: 'Hotter than any cleaning. Check the unit.' },
     }),
+    tank: when((f) => picked(f)?.kind === 'pickle', tankField(registers)),
     told: optional(dwellField),
     current: when(fed, choice<Current['kind']>('Current', currentNames)),
     amps: when(fed, optional(number('Amps', { least: 0.1, most: 2000, unit: 'A', says: 'As the machine shows it.' }))),
@@ -125,6 +127,7 @@ export function dwellSpeaks(v: Partial<Given>, s: Situation, about: DwellAbout):
     ...(product.over ? [reason('product-over', `${product.label} is past its day: the maker says no more what it does.`)] : []),
     ...(time && 'no' in time ? [never('dwell-none', time.no)] : []),
     ...padSpeaks(v.pad),
+    ...tankSpeaks(tankOf(v.tank, 'pickle')),
     ...(v.told != null ? [reason('dwell-told', 'This time stands on no sheet: say who gave it.')] : []),
     ...missing(ready, about.today, about.who),
   ];
@@ -146,6 +149,7 @@ export const begunSpeaks = (b: Begun, s: Situation, today: string): Breach[] => 
     s,
   ),
   ...padSpeaks(b.current?.pad),
+  ...tankSpeaks(b.tank),
   ...(b.from === 'told' ? [reason('dwell-told', 'This time stands on no sheet.')] : []),
   ...missing(b.ready, today, ''),
 ];
@@ -163,6 +167,7 @@ export function dwellSaid(v: Given, s: Situation, about: DwellAbout, on: CleanAb
     ...dwell,
     ready: readyOf(v),
     current: v.current != null && v.pad != null ? { kind: v.current, amps: v.amps ?? null, pad: v.pad } : null,
+    tank: tankOf(v.tank, 'pickle'),
     because: reasonOf(dwellSpeaks(v, s, about), v),
   };
 }

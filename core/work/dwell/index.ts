@@ -28,9 +28,9 @@ export const dwellBegun = define<Begun>()({
   stream: 'weld',
   decision: false,
   versions: [
-    version(inOrder(eight.dwell.extend({ because })), (b): Begun => ({ ...b, current: null })),
+    version(inOrder(eight.dwell.extend({ because })), (b): Begun => ({ ...b, current: null, tank: null })),
     version(
-      inOrder(eight.dwell.extend({ because, current: nine.current.nullable() })).refine(
+      inOrder(eight.dwell.extend({ because, current: nine.current.nullable(), tank: nine.tank })).refine(
         (d) => (d.method === 'electrolytic') === (d.current !== null),
         { message: 'Of an electrolytic pad, and of nothing else, it is said what fed it.', path: ['current'] },
       ),
@@ -102,6 +102,7 @@ export function tellBegun(b: Begun, reader: Reader): Line {
       `Lot ${b.product.product.lot}, ${b.side === 'both' ? 'inside and outside' : b.side}${b.where ? `, ${arcText(b.where, seamOf(reader), reader.system)}` : ''}; metal ${q(b.celsius, 'temperature')}`,
       `Stays on ${duration(b.least)} to ${duration(b.most)}, ${fromNames[b.from]}`,
       ...(b.current ? [currentText(b.current)] : []),
+      ...(b.tank ? [`In ${b.tank.label}`] : []),
       ...(ready
         ? [
             `Hydrofluoric acid: ${ready.second || 'nobody'} beside, gel ${ready.gelUntil ? `good until ${ready.gelUntil}` : 'none'}, water ${ready.wash ? 'within reach' : 'not within reach'}, gauntlets ${ready.gloves}${ready.overSleeve ? ' over the sleeve' : ''}${ready.faceShield ? ', face shield' : ', no face shield'}`,

@@ -1,5 +1,6 @@
 /** Bath, rinse and test as the record has them. */
 import type { Passivation, Product, Test } from '../../models/cleaning';
+import type { Tank } from '../tank';
 
 type Used = { id: string; label: string; product: Product };
 
@@ -13,8 +14,8 @@ export type Bath = {
   because: string | null;
   /** wetted again within so many s, by its sheet; null where it hangs in a bath or its sheet does not say. Undefined before the fourth version, which has a clock with marks */
   wetWithin?: number | null;
-  /** the tank it hung in; null for a gel, or a tank in no register */
-  tank?: { id: string; label: string } | null;
+  /** the bath of the shop it hung in; null for a gel, or a tank in no register */
+  tank?: Tank | null;
 };
 
 /** A test that was not done here: when, by whom. */

@@ -29,6 +29,7 @@ import {
   type Test,
 } from '../../models/cleaning';
 import { answerFields, dwellField, phField, reasonOf } from '../clean';
+import { tankField, tankOf, tankSpeaks } from '../tank';
 import { itemsOf, shelfName, type ItemOf, type RegisterItem } from '../registers';
 import type { Bath, Rinse, Tested } from './body';
 
@@ -46,6 +47,7 @@ export function bathForm(registers: readonly RegisterItem[]) {
   return {
     acid: choice<Passivation>('Bath', { citric: 'Citric', nitric: 'Nitric' }),
     product: ref('Product and lot', baths, product),
+    tank: when((f) => baths.find((p) => p.id === f['product'])?.body.kind !== 'gel', tankField(registers)),
     percent: number('Strength, %', { least: 1e-9, most: 100, unit: '%', says: 'Type a strength from 0 to 100.' }),
     celsius: bathTemperature,
     dwell: bathDwell,
@@ -77,10 +79,11 @@ const unknownProduct = (acid: Passivation): Product => ({
 export function bathSpeaks(v: Partial<BathGiven>, s: Situation): Breach[] {
   const { acid, percent, celsius, dwell, product: p } = v;
   if (acid === undefined) return [];
+  const tank = tankSpeaks(tankOf(v.tank, acid));
   if (p && percent !== undefined && celsius !== undefined && dwell !== undefined)
-    return judgeBath({ acid, product: p.body, percent, celsius, dwell, dwellFrom: dwellFrom(v) }, s);
+    return [...judgeBath({ acid, product: p.body, percent, celsius, dwell, dwellFrom: dwellFrom(v) }, s), ...tank];
   const parts = { acid, product: p?.body ?? unknownProduct(acid), percent: NaN, celsius: NaN, dwell: NaN, dwellFrom: 'told' as const };
-  return judgeBath(parts, s).filter((b) => OF_THE_PARTS.includes(b.id));
+  return [...judgeBath(parts, s).filter((b) => OF_THE_PARTS.includes(b.id)), ...tank];
 }
 
 /** The form as the event says it. */
@@ -92,7 +95,7 @@ export const bathSaid = (v: BathGiven, s: Situation): Bath => ({
   dwell: v.dwell,
   dwellFrom: dwellFrom(v),
   wetWithin: v.product.body.sheet?.wetWithin ?? null,
-  tank: null,
+  tank: tankOf(v.tank, v.acid),
   because: reasonOf(bathSpeaks(v, s), v),
 });
 

@@ -4,6 +4,7 @@ import { timed } from '../../basics/units';
 import { offSpeaks, type DwellRule, type Dwelling } from '../../models/dwell';
 import { deviates, judgeBath, judgeRinse, judgeTest, testNames, type Breach, type Situation, type Test } from '../../models/cleaning';
 import { define, inUnits, version, type Line, type Reader } from '../event';
+import { tankSpeaks } from '../tank';
 import { nine, one, productOf, three, two } from '../shapes';
 import { bathWithin } from './form';
 import type { Bath, Elsewhere, Rinse, Tested } from './body';
@@ -72,7 +73,8 @@ export const testEnded = define<Tested>()({
   versions: [version(z.object({ rinse: one.id, passed: z.boolean(), elsewhere: three.elsewhere.nullable(), because }), (b): Tested => b)],
 });
 
-export const bathDeviations = (b: Bath, s: Situation): Breach[] => deviates(judgeBath({ ...b, product: b.product.product }, s), b.because);
+export const bathDeviations = (b: Bath, s: Situation): Breach[] =>
+  deviates([...judgeBath({ ...b, product: b.product.product }, s), ...tankSpeaks(b.tank)], b.because);
 export const rinseDeviations = (b: Rinse, s: Situation): Breach[] => deviates(judgeRinse(b, s), b.because);
 /** What speaks against how long it was on, by its clock. */
 export const bathTimeSpeaks = (on: Dwelling, rule: DwellRule): Breach[] =>

@@ -5,6 +5,7 @@ import type { Situation } from '../../models/cleaning';
 import { newest, readSaid } from '../event';
 import type { RegisterItem } from '../registers';
 import {
+  bathDeviations,
   bathForm,
   bathSaid,
   bathSpeaks,
@@ -49,6 +50,49 @@ describe('a bath', () => {
     if (!r.ok) throw new Error(JSON.stringify(r.errors));
     return bathSaid(r.values, clean);
   };
+  it('a bath of the shop is judged by its log; what was done all the same is on record with what spoke against it', () => {
+    const now = {
+      phase: 'in-use' as const,
+      made: 1,
+      uses: 3,
+      percent: 4,
+      iron: 1,
+      celsius: 50,
+      measured: 1,
+      out: ['weak' as const],
+      late: true,
+      left: null,
+    };
+    const body = {
+      holds: 'citric' as const,
+      volume: 0.4,
+      percent: [5, 8] as [number, number],
+      celsius: [40, 60] as [number, number],
+      iron: 6,
+      every: 86_400,
+    };
+    const tank = (over: object, n: number): RegisterItem => ({ ...{ kind: 'bath', id: id(n), label: `B-${n}`, body, bath: now }, ...over });
+    const tanks = [
+      tank({}, 50),
+      tank({ bath: { ...now, phase: 'empty' } }, 51),
+      tank({ body: { ...body, holds: 'nitric' } }, 52),
+      tank({ bath: { ...now, out: [], late: false } }, 53),
+    ];
+    const form = bathForm([...registers, ...tanks]);
+    const speaks = (n: number) => {
+      const r = readForm(form, { ...typed, tank: id(n) }, 'metric');
+      if (!r.ok) throw new Error(JSON.stringify(r.errors));
+      return { said: bathSaid(r.values, clean), ids: bathSpeaks(r.values, clean).map((b) => `${b.level} ${b.id}`) };
+    };
+    expect(speaks(50).ids).toEqual(['reason tank-weak', 'reason tank-late']);
+    expect(speaks(51).ids).toEqual(['never tank-empty']);
+    expect(speaks(52).ids).toEqual(['never tank-other']);
+    expect(speaks(53)).toMatchObject({ ids: [], said: { tank: { id: id(53), label: 'B-53', out: [] } } });
+    expect(bathDeviations(speaks(51).said, clean).map((b) => b.id)).toEqual(['tank-empty']);
+    expect(bathDeviations(speaks(50).said, clean).map((b) => b.id)).toEqual(['tank-weak', 'tank-late']);
+    expect(bathDeviations({ ...speaks(50).said, because: 'Measured by the lab today' }, clean)).toEqual([]);
+    expect(readSaid(passivateStarted, newest(passivateStarted), speaks(50).said)).toMatchObject({ ok: true });
+  });
   it('offers baths and gels, no paste and no neutraliser', () =>
     expect(table.product.shape.kind === 'choice' && table.product.shape.options.map((o) => o.value)).toEqual([id(1), id(2)]));
   it('names where its time comes from: the sheet where there is one, the table where it fits, else nobody but who told it', () => {

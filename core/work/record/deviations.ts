@@ -139,6 +139,7 @@ export function takeRinsedOff(s: WeldState, c: WeldState['cleans'][number], wron
 export function takeBath(s: WeldState, b: NonNullable<WeldState['bath']>, criterion: Criterion): void {
   const wrong = bathDeviations(b, situation(s, criterion));
   s.bath = b;
+  s.baths.push(b);
   s.bathMarks = [{ what: 'on', at: b.at, event: b.event }];
   s.rinse = null;
   if (!wrong.length) settle(s, (d) => d.step === 'bath' && d.mends.includes('again'), 'Done again, rightly.');

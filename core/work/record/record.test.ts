@@ -96,6 +96,7 @@ describe('refusals', () => {
     cleans: [],
     bath: null,
     bathMarks: [],
+    baths: [],
     rinse: null,
     closed: null,
     due: 'fitup',

@@ -82,6 +82,7 @@ export function foldWeld(
     cleans: [],
     bath: null,
     bathMarks: [],
+    baths: [],
     rinse: null,
     deviations: [],
     skipped: {},
@@ -129,6 +130,7 @@ export function foldWeld(
         s.deviations = s.deviations.filter((d) => d.step === 'fitup' || d.step === 'gas' || d.step === 'touch');
         s.bath = s.rinse = null;
         s.bathMarks = [];
+        s.baths = [];
         s.dwells = [];
         break;
       case 'picture.taken': {

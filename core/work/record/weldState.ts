@@ -50,6 +50,8 @@ export type WeldState = {
   touches: Said<'tool.touched'>[];
   cleans: Said<'clean.recorded'>[];
   bath: Said<'passivate.started'> | null;
+  /** every bath it hung in since it was welded */
+  baths: Said<'passivate.started'>[];
   /** what happened to the bath that is on, or was */
   bathMarks: (DwellMark & { event: string })[];
   rinse: Said<'passivate.ended'> | null;

@@ -64,6 +64,16 @@ export function aboutItem(i: RegisterItem, system: System): string {
         i.body.contents,
         i.body.sheet && `${i.body.sheet.name}, ${i.body.sheet.rows.length} rows`,
       );
+    case 'bath': {
+      const { holds, volume, percent, celsius, iron, every } = i.body;
+      return said(
+        `${{ nitric: 'nitric', citric: 'citric', pickle: 'pickling' }[holds]}, ${show(volume, 'volume', system)}`,
+        `${percent[0]} to ${percent[1]} %`,
+        `${show(celsius[0], 'temperature', system)} to ${show(celsius[1], 'temperature', system)}`,
+        iron !== null && `iron to ${iron} g/L`,
+        every !== null && `measured every ${every === 86_400 ? 'day' : `${every / 86_400} days`}`,
+      );
+    }
     case 'cylinder':
       return said(`${gasNames[i.body.gas]}`, cylinderText(i.body, system), i.body.station);
     case 'meter':
@@ -112,6 +122,15 @@ export function mindsOf(i: RegisterItem): string[] {
         ? 'It has touched carbon steel: it is carbon steel’s for good. Mark it so, and lay it where that lies.'
         : 'It has touched another metal than it is marked for: it goes to neither any more.',
     ];
+  if (i.kind === 'bath' && i.bath?.phase === 'in-use') {
+    const { out, late, left } = i.bath;
+    const words = { weak: 'too weak', strong: 'too strong', cold: 'too cold', hot: 'too hot', iron: 'iron over its limit' };
+    return [
+      ...(out.length ? [`Out of its limits as it was measured last: ${out.map((o) => words[o]).join(', ')}.`] : []),
+      ...(late ? ['Not measured for longer than it may be.'] : []),
+      ...(left !== null && left <= 5 && !out.includes('iron') ? [`Its iron comes to the limit in about ${left} more pieces.`] : []),
+    ];
+  }
   if (i.kind === 'tool' && i.body.wear === 'worn')
     return ['Worn: it leaves about half the Ra of its grit and takes less off than its trial strip says. Change it, or try it anew.'];
   if (i.kind === 'product' && i.body.hydrofluoric && i.body.sheet === null)

@@ -2,6 +2,7 @@
 import { choice, flag, number, optional, quantity, ref, words, type Field, type Table, type Values } from '../../basics/fields';
 import { gasNames, gasSchema, type Cylinder, type CylinderReading, type Gas } from '../../basics/gases';
 import type { System } from '../../basics/units';
+import { bathEntryNames, type BathEntry } from '../../models/bath';
 import { OXYGEN_MOST } from '../../models/sensor';
 import type { Prices } from './checks';
 import type { ItemOf } from './items';
@@ -48,6 +49,20 @@ export const meterCheckForm = (others: readonly ItemOf<'meter'>[]) => ({
   by: optional(ref('Check meter', others, (m) => m.label, { empty: 'not registered' })),
   at: choice('Checked at', ['hose end', 'torch'], { empty: null }),
 });
+
+/** What is entered in the log of a bath. */
+export const bathLogForm = {
+  what: choice<BathEntry['what']>('What was done', bathEntryNames, { empty: null }),
+  percent: optional(number('Strength, %', { most: 100, unit: '%', says: 'Type a strength from 0 to 100.' })),
+  iron: optional(number('Iron, g/L', { most: 300, unit: 'g/L', says: 'Type g/L, such as 4.5.' })),
+  celsius: optional(
+    quantity('temperature', 'Temperature', {
+      least: { value: -10, says: 'Colder than any bath. Check the unit.' },
+      most: { value: 110, says: 'Hotter than any bath. Check the unit.' },
+    }),
+  ),
+  note: words('Note', { most: 200 }),
+};
 
 /** What a set point is asked for: a wanted flow, at which pressures. Air pressure by its range on this earth. */
 export const setPointForm = (orifice: boolean, system: System) => ({

@@ -1,6 +1,7 @@
 /** Looks at instruments and cylinders: each is kept, none replaces another. */
 import { z } from 'zod';
 import { cylinderReadingSchema, gasSchema, meterCheckSchema, type Gas } from '../../basics/gases';
+import { bathEntrySchema } from '../../models/bath';
 import { OXYGEN_MOST } from '../../models/sensor';
 import { coverTestSchema } from '../../models/shield';
 
@@ -18,6 +19,7 @@ export const checkSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ ...of, kind: z.literal('cup'), body: coverTestSchema }),
   z.object({ ...of, kind: z.literal('shield'), body: coverTestSchema }),
+  z.object({ ...of, kind: z.literal('bath'), body: bathEntrySchema }),
 ]);
 export type NewCheck = z.infer<typeof checkSchema>;
 export type Check = NewCheck & { when: number; by: string | null };

@@ -28,6 +28,7 @@ const bodies: Record<Entered, TypedForm> = {
   gas: { label: 'G-1', lot: '9', supply: '3 ppm', frost: '-60 °C' },
   tool: { label: 'Brush', what: 'brush', grit: '' },
   product: { label: 'Paste', lot: '4', dwell: '20', hottest: '35' },
+  bath: { label: 'B-1', volume: '200 L', weakest: '20', strongest: '25', warm: '21 to 32 °C', iron: '20', every: '7' },
   cylinder: { label: 'C-1', station: 'bay 3' },
   meter: { label: 'M-1', scale: '2 bar' },
   cup: { label: 'Cup 12', cup: '12', lens: true, screens: '1' },

@@ -289,6 +289,36 @@ const meter = (system: System) =>
     ({ meterKind, scaleGas, scalePascal, station: at }) => ({ meterKind, scaleGas, scale: scalePascal - ATMOSPHERE, station: at }),
   );
 
+const DAY = 86_400;
+const holdsNames = { nitric: 'nitric', citric: 'citric', pickle: 'pickling' } as const;
+const bath = (system: System) =>
+  entry(
+    'bath',
+    {
+      label: asMarked('Name'),
+      holds: choice<ItemOf<'bath'>['body']['holds']>('Holds', holdsNames, { empty: null }),
+      volume: quantity('volume', 'How much', { bare: 'L', zero: false, most: 100, hint: 'such as 200 L' }),
+      weakest: number('Strength from, %', { most: 100, unit: '%', says: 'Type a strength from 0 to 100.' }),
+      strongest: number('Strength to, %', { most: 100, unit: '%', says: 'Type a strength from 0 to 100.' }),
+      warm: spanOf('temperature', 'Temperature', { hint: system === 'inch' ? '70 to 90 °F' : '21 to 32 °C' }),
+      iron: optional(
+        number('Iron at most, g/L', { most: 300, unit: 'g/L', says: 'Type g/L, such as 20.', hint: 'by its maker or procedure' }),
+      ),
+      every: optional(number('Measured every, days', { least: 1, most: 400, whole: true, says: 'A whole number of days.' })),
+    },
+    {},
+    ({ holds, volume, weakest, strongest, warm, iron, every }) => ({
+      ...{ holds, volume, iron, percent: [weakest, strongest] },
+      celsius: [warm?.low ?? -10, warm?.high ?? 110],
+      every: every === null ? null : every * DAY,
+    }),
+    ({ holds, volume, percent, celsius, iron, every }) => ({
+      ...{ holds, volume, iron, weakest: percent[0], strongest: percent[1] },
+      warm: { low: celsius[0], high: celsius[1] },
+      every: every === null ? null : every / DAY,
+    }),
+  );
+
 const cup = entry(
   'cup',
   {
@@ -324,6 +354,7 @@ export const entered = {
   gas: 'Gas lot',
   tool: 'Tool',
   product: 'Product',
+  bath: 'Bath',
   cylinder: 'Cylinder',
   meter: 'Flow meter',
   cup: 'Cup',
@@ -359,6 +390,7 @@ const entryOf = (kind: Entered, system: System): Entry<Entered, Fields> =>
     gas: gasLot(system),
     tool,
     product: product(system),
+    bath: bath(system),
     cylinder: cylinder(system),
     meter: meter(system),
     cup,

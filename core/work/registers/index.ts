@@ -34,6 +34,7 @@ export { aboutItem, mindsOf } from './about';
 export { procedureOf } from './procedure';
 export { dayText, goodUntilNames, shelfName, standingOf, type Standing } from './standing';
 export {
+  bathLogForm,
   cylinderCheckForm,
   cylinderKnown,
   cylinderSaid,

@@ -5,6 +5,7 @@ import { cylinderSchema, gasSchema, meterSchema } from '../../basics/gases';
 import { alloySchema, type AlloyFamily } from '../../basics/materials';
 import { backingSchema } from '../../models/need';
 import { processSchema } from '../../models/passes';
+import { bathSchema, type BathNow } from '../../models/bath';
 import { stripSchema } from '../../models/ladder';
 import { kitSchema } from '../../models/setup';
 import { positionNames, rowIds, type Position, type RowId } from '../../models/wps';
@@ -138,6 +139,7 @@ export const registerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('gas'), label, expires, body: gasBodySchema }),
   z.object({ kind: z.literal('tool'), label, expires, body: toolBodySchema }),
   z.object({ kind: z.literal('product'), label, expires, body: productBodySchema }),
+  z.object({ kind: z.literal('bath'), label, expires, body: bathSchema }),
   z.object({ kind: z.literal('strip'), label, expires, body: stripSchema }),
   z.object({ kind: z.literal('kit'), label, expires, body: kitSchema }),
   z.object({ kind: z.literal('cylinder'), label, expires, body: cylinderSchema }),
@@ -157,6 +159,8 @@ export type RegisterItem = NewRegisterItem & {
   over?: boolean;
   /** of a tool: what it has touched so far, as the record has it */
   past?: ToolPast;
+  /** of a bath: what it is now, by its log */
+  bath?: BathNow;
 };
 /** What a tool has touched, over all welds; times in ms. */
 export type ToolPast = { families: AlloyFamily[]; times: number; first: number; last: number };

@@ -8,5 +8,11 @@ export const current = z.object({
   pad: z.enum(['whole', 'worn']),
 });
 export const wetWithin = z.number().positive().max(86_400).nullable();
-/** The tank of the shop it hung in; null for a gel, or a tank that stands in no register. */
-export const tank = z.object({ id: z.uuid(), label: z.string().max(80) }).nullable();
+/** The bath of the shop it hung in, and what spoke against that as its log stood; null for a gel, or a tank that stands in no register. */
+export const tank = z
+  .object({
+    id: z.uuid(),
+    label: z.string().max(80),
+    out: z.array(z.enum(['other', 'empty', 'weak', 'strong', 'cold', 'hot', 'iron', 'late'])).max(8),
+  })
+  .nullable();

@@ -16,6 +16,7 @@ import { Field } from '../kit/Field';
 import { Form } from '../kit/Form';
 import { RefusalNote } from '../kit/notes';
 import { request, type Refusal } from '../post';
+import { BathLog } from './BathLog';
 import { ItemForm } from './ItemForm';
 import { StripSection } from './StripForm';
 
@@ -95,6 +96,7 @@ function Opened({ item, minds, system, onChanged }: Pick<Props, 'item' | 'system
           □ {m}
         </p>
       ))}
+      {item.kind === 'bath' && <BathLog item={item} system={system} onChanged={onChanged} />}
       {item.kind === 'strip' && (
         <ol aria-label="Sections">
           {item.body.sections.map((x, i) => (

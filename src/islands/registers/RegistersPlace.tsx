@@ -18,6 +18,7 @@ const titles = {
   shield: 'Trailing shields',
   tool: 'Tools',
   product: 'Products',
+  bath: 'Baths',
   strip: 'Trial strips',
   kit: 'Purge kits',
   torch: 'Torches',

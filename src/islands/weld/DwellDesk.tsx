@@ -20,6 +20,7 @@ import {
   type DwellNow,
 } from '../../../core/work/dwell';
 import type { DwellMark } from '../../../core/models/dwell';
+import { bathWords } from '../../../core/work/tank';
 import { bathClock, clockOf, openClocks, openDwells, situation, versionOf, wasOn, type DwellOf } from '../../../core/work/record';
 import { DwellFace, nameOf, titleOf, useDwellCues } from '../dwell/DwellClocks';
 import { Field } from '../kit/Field';
@@ -181,13 +182,13 @@ function DwellPanel({ clock, marks, begun, entry, late, onLate, children }: Pane
             of={timeForm}
             system={system}
             label="Set its time"
-            onRecord={({ happened }) =>
-              correct({
-                reason: 'Set to the time it happened',
-                body: first ? entry : { dwell: clock.id, what: last.what },
-                happenedAt: new Date(happened).toISOString(),
-              })
-            }
+            onRecord={async ({ happened }) => {
+              const body = first ? entry : { dwell: clock.id, what: last.what };
+              // Not sent yet, it is simply told anew with its time.
+              if (!first && (await unsay(last.event)))
+                return record({ stream: state.id, type: 'dwell.marked', body, at: Date.parse(happened) } as Said);
+              return correct({ reason: 'Set to the time it happened', body, happenedAt: new Date(happened).toISOString() });
+            }}
           >
             <Field name="happened" className="grow" />
           </Form>
@@ -279,6 +280,9 @@ export function PutOn({ about }: { about: CleanAbout }) {
               <Field name="side" />
               {about.stretches.length > 0 && <Field name="stretch" />}
               <Field name="celsius" />
+              {read.product?.body.kind === 'pickle' && (
+                <Field name="tank" hint={read.tank ? bathWords(read.tank, serverTime(), system) : ''} />
+              )}
               <Field name="told" label="Stays on, as told" hint={time && !('no' in time) ? 'empty: as below' : 'no sheet speaks'} />
               {read.product?.body.kind === 'electrolyte' && (
                 <>

@@ -13,6 +13,7 @@ import {
   rinseSpeaks,
   testHere,
 } from '../../../core/work/passivate';
+import { bathWords } from '../../../core/work/tank';
 import { dwellNow } from '../../../core/work/dwell';
 import { bathClock, situation, stageLine, testRuns, wasOn } from '../../../core/work/record';
 import { itemsOf } from '../../../core/work/registers';
@@ -79,6 +80,9 @@ function Bath() {
             <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
               <Field name="acid" />
               <Field name="product" offer={(all) => all.filter((o) => goes(o.value))} />
+              {product && product.body.kind !== 'gel' && (
+                <Field name="tank" hint={read.tank ? bathWords(read.tank, serverTime(), system) : ''} />
+              )}
               <Field name="percent" {...(acid && { label: `Strength, % by ${acid === 'citric' ? 'weight' : 'volume'}` })} />
               <Field name="celsius" />
               <Field
