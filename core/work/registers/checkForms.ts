@@ -52,7 +52,7 @@ export const meterCheckForm = (others: readonly ItemOf<'meter'>[]) => ({
 
 /** What is entered in the log of a bath. */
 export const bathLogForm = {
-  what: choice<BathEntry['what']>('What was done', bathEntryNames, { empty: null }),
+  what: choice<BathEntry['what']>('What was done', bathEntryNames),
   percent: optional(number('Strength, %', { most: 100, unit: '%', says: 'Type a strength from 0 to 100.' })),
   iron: optional(number('Iron, g/L', { most: 300, unit: 'g/L', says: 'Type g/L, such as 4.5.' })),
   celsius: optional(

@@ -52,11 +52,11 @@ export function DwellFace({
       <p className={`font-figure leading-none font-bold ${figure}`} data-testid="dwell-figure">
         {is.figure}
       </p>
-      <p className="leading-tight">
+      <p className={`leading-tight ${size === 'wall' ? 'text-[max(2.4vh,1rem)]' : ''}`}>
         {is.of}
         {is.wetLeft !== null && is.call !== 'wet' && <span>; wet again in {Math.ceil(is.wetLeft / 60)} min</span>}
       </p>
-      <p className="text-sm leading-tight">{title}</p>
+      <p className={`leading-tight ${size === 'wall' ? 'text-[max(2.8vh,1rem)] font-bold' : 'text-sm'}`}>{title}</p>
     </div>
   );
 }
@@ -82,7 +82,7 @@ export function DwellRow({ hung, now, wall = false }: { hung: readonly Hung[]; n
   );
   if (hung.length === 0) return null;
   return (
-    <ul className="flex flex-wrap gap-x-8 gap-y-3" aria-label="Products that are on">
+    <ul className={`flex flex-wrap gap-y-3 ${wall ? 'gap-x-14 px-4 py-2' : 'gap-x-8'}`} aria-label="Products that are on">
       {hung.map(({ clock, weld, number }) => (
         <li key={clock.id}>
           <a href={`/welds/${weld}`} className="block hover:bg-base-200">

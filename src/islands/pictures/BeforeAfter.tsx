@@ -21,9 +21,7 @@ export function BeforeAfter() {
               alt={`${p.name}, ${side}, ${pictureStageNames[p.shows]}`}
               className="aspect-4/3 w-full object-contain"
             />
-            <figcaption className="truncate text-sm">
-              {pictureStageNames[p.shows]}, {p.name}
-            </figcaption>
+            <figcaption className="text-sm">{pictureStageNames[p.shows]}</figcaption>
           </figure>
         ))}
       </div>
