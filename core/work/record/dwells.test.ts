@@ -16,6 +16,7 @@ import {
   openDwells,
   reduceWeld,
   situation,
+  storyOf,
   versionOf,
   wasOn,
   type EventType,
@@ -46,8 +47,8 @@ const typed = {
 /** What is told, when, in minutes; in an older version where it says so. */
 type Told = [EventType, object, number, number?];
 
-/** A weld with tint inside and outside, judged, and what is told after it. */
-function weld(events: Told[], tints = [{ zone: 'od-haz', arc: WHOLE, grade: { by: 'band', band: 'straw' } }]) {
+/** A weld with tint inside and outside, judged, and what is told after it: the entries as they are stored. */
+function entries(events: Told[], tints = [{ zone: 'od-haz', arc: WHOLE, grade: { by: 'band', band: 'straw' } }]) {
   const before: Told[] = [
     [
       'weld.created',
@@ -66,12 +67,14 @@ function weld(events: Told[], tints = [{ zone: 'od-haz', arc: WHOLE, grade: { by
       -60,
     ],
   ];
-  const stored = [...before, ...events].map(([type, body, m, version = versionOf(type)], i): Stored => ({
+  return [...before, ...events].map(([type, body, m, version = versionOf(type)], i): Stored => ({
     ...{ id: id(100 + i), stream: id(99), seq: i + 1, type, version, body, actor: id(2), identified: 'picked', hash: '' },
     happenedAt: new Date(T0 + 60_000 * m).toISOString(),
     receivedAt: new Date(T0 + 60_000 * m).toISOString(),
   }));
-  const s = reduceWeld(stored, [], criterion);
+}
+function weld(events: Told[], tints?: Parameters<typeof entries>[1]) {
+  const s = reduceWeld(entries(events, tints), [], criterion);
   if (!s) throw new Error('no weld');
   return s;
 }
@@ -327,6 +330,21 @@ describe('a passivating bath or gel is a clock like any other', () => {
     const again: Told[] = [...once, ['passivate.started', bath(), 310], ['passivate.ended', rinsed(), 345]];
     expect(openDeviations(weld(again))).toEqual([]);
     expect(passivatedRightly(weld(again))).toBe(true);
+  });
+  it('each mark is told in the stage of what it marks', () => {
+    const all: Told[] = [...acid, ['dwell.marked', { dwell: BATH, what: 'off' }, 91], ['passivate.ended', rinsed(), 100]];
+    const { told } = storyOf(
+      { events: entries(all), runEvents: {}, state: weld(all) },
+      { system: 'metric', criterion, who: () => 'Somebody' },
+    );
+    expect(told.slice(2).map((t) => `${t.stage}: ${t.title}`)).toEqual([
+      'clean: P-9 put on',
+      'clean: Off, under water',
+      'clean: Rinsed off',
+      'passivate: Passivation, dwell started',
+      'passivate: Off, under water',
+      'passivate: Rinsed',
+    ]);
   });
   it('a second rinse hours later does not lengthen a time that was too short', () => {
     const short: Told[] = [...acid, ['passivate.ended', rinsed(), 70], ['passivate.ended', rinsed(), 200]];

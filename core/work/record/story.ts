@@ -124,6 +124,7 @@ const SAID_IN: Partial<Record<Recorded['type'], Stage>> = {
   'look.recorded': 'look',
   'verdict.given': 'look',
   'clean.recorded': 'clean',
+  'dwell.begun': 'clean',
   'passivate.started': 'passivate',
   'passivate.ended': 'passivate',
   'test.ended': 'passivate',
@@ -135,15 +136,22 @@ const SAID_IN: Partial<Record<Recorded['type'], Stage>> = {
 function stagesOf(own: readonly Recorded[]): Map<string, Stage | null> {
   const stages = new Map<string, Stage | null>();
   let gas: Stage = 'purge';
+  // What touches it before it is looked at belongs to the fit-up, later to cleaning.
+  let touch: Stage = 'fitup';
   for (const e of own) {
+    if (e.type === 'look.recorded') touch = 'clean';
     if (e.type === 'run.started') gas = 'purge';
     if (e.type === 'run.marked' && e.body.mark === 'arc-on') gas = 'weld';
     const of =
       e.type === 'weld.corrected' || e.type === 'run.corrected'
         ? (stages.get(e.body.corrects) ?? null)
-        : e.type === 'stage.skipped'
-          ? e.body.stage
-          : (SAID_IN[e.type] ?? (e.type.startsWith('run.') ? gas : null));
+        : e.type === 'dwell.marked' || e.type === 'dwell.rinsed'
+          ? (stages.get(e.body.dwell) ?? null)
+          : e.type === 'tool.touched'
+            ? touch
+            : e.type === 'stage.skipped'
+              ? e.body.stage
+              : (SAID_IN[e.type] ?? (e.type.startsWith('run.') ? gas : null));
     stages.set(e.id, of);
   }
   return stages;

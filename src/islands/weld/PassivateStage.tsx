@@ -103,19 +103,18 @@ function Bath() {
   );
 }
 
-/** The rinse is asked once the time is up or it is off; before that it stands behind a press. */
+/** The rinse is asked once the time is up or it is off; before that it stands behind a press. What is typed in it stays when the time comes. */
 function RinseWhenUp() {
   const { state } = useWeld();
   const { now: madeAt } = useShop();
   const now = useNow(madeAt, 500);
   const clock = bathClock(state);
-  return clock && dwellNow(clock, now).due === 'early' ? (
-    <details className="text-sm">
-      <summary className="min-h-11 cursor-pointer list-none py-2 font-medium">Rinse it before its time ›</summary>
+  const early = clock !== null && dwellNow(clock, now).due === 'early';
+  return (
+    <details className="text-sm" open={early ? undefined : true}>
+      <summary className={early ? 'min-h-11 cursor-pointer list-none py-2 font-medium' : 'hidden'}>Rinse it before its time ›</summary>
       <Rinse />
     </details>
-  ) : (
-    <Rinse />
   );
 }
 
