@@ -68,7 +68,8 @@ export const bath: readonly Row<BathStep>[] = [
     level: 'reason',
     mends: ['iron-test', 'again'],
     when: (b) => b.dwellFrom === 'sheet' && b.product.kind !== 'gel' && bathHint(b.acid, b.percent, b.celsius) === null,
-    text: (b) => `Outside every row of ASTM A967 (${b.percent} %, ${degrees(b.celsius)}): only the sheet and a test stand for it. Say why.`,
+    text: (b) =>
+      `Outside every row of ASTM A967 and A380 (${b.percent} %, ${degrees(b.celsius)}): only the sheet and a test stand for it. Say why.`,
   },
   {
     id: 'bath-carbon',

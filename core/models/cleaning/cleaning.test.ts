@@ -15,7 +15,9 @@ import {
   judgeBath,
   judgeCleaning,
   judgeRinse,
+  olderBaths,
   pasteHint,
+  pickleHint,
   rinseDone,
   testRefusals,
   testSchema,
@@ -200,8 +202,8 @@ describe('the bath', () => {
   ] as [string, Partial<BathStep>, Situation, string[]][])('%s', (_what, over, s, expected) =>
     expect(said(judgeBath({ ...bath, ...over }, s))).toEqual(expected),
   );
-  it('every row of ASTM A967 stands by the table at its own figures, and not a minute less', () => {
-    for (const b of baths)
+  it('every row of ASTM A967 and A380 stands by the table at its own figures, and not a minute less', () => {
+    for (const b of [...baths, ...olderBaths])
       for (const percent of b.percent)
         for (const celsius of b.celsius) {
           const least = 60 * (bathHint(b.acid, percent, celsius)?.minutes ?? NaN);
@@ -215,6 +217,20 @@ describe('the bath', () => {
     expect(bathHint('citric', 6, 60)?.id).toBe('Citric 1');
     expect(bathHint('citric', 2, 40)).toBeNull();
     expect(bathHint('nitric', 30, 80)).toBeNull();
+    // A967 leads where it has a row, however short that of A380 (both from memory).
+    expect(bathHint('nitric', 22, 52)).toMatchObject({ id: 'Nitric 3', minutes: 20 });
+    expect(bathHint('nitric', 48, 30)).toMatchObject({ standard: 'ASTM A380', minutes: 30 });
+    expect(bathHint('nitric', 35, 65)).toMatchObject({ standard: 'ASTM A380', minutes: 10 });
+    // Published in °F: 70 to 90 and 120 to 160 °F are 21 to 32 and 49 to 71 °C.
+    for (const [f, c] of [
+      [70, 21],
+      [90, 32],
+      [100, 38],
+      [120, 49],
+      [140, 60],
+      [160, 71],
+    ] as const)
+      expect(Math.round((f - 32) / 1.8)).toBe(c);
   });
 });
 
@@ -358,5 +374,19 @@ it('hints paste dwell by temperature: warmer is shorter, 316L longer than 304L, 
   expect(pasteHint('2205', 20)).toEqual([60, 120]);
   expect(pasteHint('304L', 20)?.[0]).toBeLessThan(pasteHint('316L', 20)?.[0] as number);
   expect(pasteHint('316L', 30)?.[0]).toBeLessThan(pasteHint('316L', 12)?.[0] as number);
+  expect([pasteHint('347', 20), pasteHint('904L', 25), pasteHint('6Mo', 20), pasteHint('2507', 10)]).toEqual([
+    [20, 45],
+    [45, 90],
+    [120, 180],
+    null,
+  ]);
+  // ASTM A380, from memory: 5 to 30 min at 70 to 140 °F, austenitic and ferritic of 16 % chromium.
+  expect([pickleHint('316L', 40), pickleHint('430', 21), pickleHint('316L', 20), pickleHint('303', 40), pickleHint('409', 40)]).toEqual([
+    [5, 30],
+    [5, 30],
+    null,
+    null,
+    null,
+  ]);
   expect([pasteHint('316L', 1), pasteHint('316L', 60), pasteHint('Ti-2', 20), pasteHint('409', 20)]).toEqual([null, null, null, null]);
 });

@@ -1,6 +1,18 @@
 /** Cleaning, pickling, passivation: what a step is made of, the tables' hints, and one table of what must not be, wants a reason, or warns. */
 export * from './steps';
-export { type BathRow, bathHint, baths, conductivityDone, pasteHint, rinseDone, testRefusals, testSeconds } from './tables';
+export {
+  type BathRow,
+  bathHint,
+  baths,
+  conductivityDone,
+  olderBaths,
+  pasteHint,
+  pickleHint,
+  pickleRow,
+  rinseDone,
+  testRefusals,
+  testSeconds,
+} from './tables';
 export { passivates, productFits } from './cleaningRows';
 export {
   belongsTo,

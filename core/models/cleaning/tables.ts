@@ -1,8 +1,8 @@
 /**
- * Tables of cleaning: baths, dwell of paste, the end of a rinse, tests. ASTM A967 rows and pickling-paste dwell (Euro Inox and Nickel
- * Institute guides) from memory; the product's own sheet decides.
+ * Tables of cleaning: baths, dwell of paste, the end of a rinse, tests. ASTM A967 and A380 rows and pickling-paste dwell (Euro Inox and
+ * Nickel Institute guides) from memory; the product's own sheet decides.
  */
-import type { AlloyId } from '../../basics/materials';
+import { alloys, type AlloyId } from '../../basics/materials';
 import { PASTE_RANGE, type Passivation, type Test } from './steps';
 
 /** Why this test must not be used here. */
@@ -29,6 +29,8 @@ export type BathRow = {
   by: 'volume' | 'weight';
   celsius: [number, number];
   minutes: number;
+  /** whose row it is; left out: ASTM A967 */
+  standard?: 'ASTM A380';
 };
 /** ASTM A967 baths: nitric by volume, citric by weight. Nitric 1 (with dichromate) is left out: Cr(VI). */
 export const baths: readonly BathRow[] = [
@@ -40,30 +42,58 @@ export const baths: readonly BathRow[] = [
   { id: 'Citric 3', acid: 'citric', percent: [4, 10], by: 'weight', celsius: [21, 49], minutes: 20 },
 ];
 
-/** The shortest row of the table that this bath meets, or null: then only the product's sheet or a test can say. */
-export const bathHint = (acid: Passivation, percent: number, celsius: number): BathRow | null =>
-  baths
-    .filter(
-      (b) => b.acid === acid && percent >= b.percent[0] && percent <= b.percent[1] && celsius >= b.celsius[0] && celsius <= b.celsius[1],
-    )
-    .sort((a, b) => a.minutes - b.minutes)[0] ?? null;
+/** ASTM A380 nitric passivation, by volume, its least time (10 to 30 min warm, 30 to 60 min cold); medium confidence. Where A967 has a row, that leads. */
+export const olderBaths: readonly BathRow[] = [
+  { id: 'Nitric, warm', acid: 'nitric', percent: [20, 50], by: 'volume', celsius: [49, 71], minutes: 10, standard: 'ASTM A380' },
+  { id: 'Nitric, cold', acid: 'nitric', percent: [20, 50], by: 'volume', celsius: [21, 38], minutes: 30, standard: 'ASTM A380' },
+];
 
-/** Pickling paste by metal temperature, minutes: [304L], [316L], [2205]; spread of guides, low confidence. */
-const paste: readonly [number, [number, number], [number, number], [number, number]][] = [
-  [10, [60, 90], [90, 120], [180, 240]],
-  [15, [45, 60], [60, 90], [120, 180]],
-  [20, [20, 45], [30, 60], [60, 120]],
-  [25, [15, 30], [20, 45], [45, 90]],
-  [35, [10, 20], [15, 30], [30, 60]],
+/** The shortest row of A967 that this bath meets, else of A380, or null: then only the product's sheet or a test can say. */
+export const bathHint = (acid: Passivation, percent: number, celsius: number): BathRow | null => {
+  const [best] = [baths, olderBaths].flatMap((rows) =>
+    rows
+      .filter(
+        (b) => b.acid === acid && percent >= b.percent[0] && percent <= b.percent[1] && celsius >= b.celsius[0] && celsius <= b.celsius[1],
+      )
+      .sort((a, b) => a.minutes - b.minutes),
+  );
+  return best ?? null;
+};
+
+/**
+ * Pickling bath of ASTM A380: nitric 15 to 25 % with hydrofluoric 1 to 8 %, by volume, on annealed austenitic steel and on ferritic of 16 %
+ * chromium or more; medium confidence. European guides (Euro Inox): nitric 8 to 20 %, hydrofluoric 0.5 to 5 %, 25 to 60 °C, as long.
+ */
+export const pickleRow = { nitric: [15, 25], hydrofluoric: [1, 8], celsius: [21, 60], minutes: [5, 30] } as const;
+/** Hint of how long in a pickling bath so warm, minutes, or null where no row says: free-machining steel wants less acid, and its maker's word. */
+export function pickleHint(alloy: AlloyId, celsius: number): [number, number] | null {
+  const { family, freeMachining } = alloys[alloy];
+  const fits = (family === 'austenitic' && !freeMachining) || alloy === '430';
+  return fits && celsius >= pickleRow.celsius[0] && celsius <= pickleRow.celsius[1] ? [...pickleRow.minutes] : null;
+}
+
+/** Which column of the paste table a grade has. */
+const pasteColumn: Partial<Record<AlloyId, number>> = {
+  ...{ '304': 0, '304L': 0, '321': 0, '347': 0 },
+  ...{ '316': 1, '316L': 1, '316Ti': 1 },
+  ...{ '904L': 2, '2205': 2 },
+  ...{ '2507': 3, '6Mo': 3 },
+};
+type Minutes = [number, number] | null;
+/** Pickling paste by metal temperature, minutes: 304L and its like, 316L, 904L and 2205, 2507 and 6Mo; spread of guides, low confidence. */
+const paste: readonly [number, Minutes, Minutes, Minutes, Minutes][] = [
+  [10, [60, 90], [90, 120], [180, 240], null],
+  [15, [45, 60], [60, 90], [120, 180], [180, 240]],
+  [20, [20, 45], [30, 60], [60, 120], [120, 180]],
+  [25, [15, 30], [20, 45], [45, 90], [90, 150]],
+  [35, [10, 20], [15, 30], [30, 60], [60, 120]],
 ];
 /** Hint of paste dwell, minutes, or null where no guide says. */
 export function pasteHint(alloy: AlloyId, celsius: number): [number, number] | null {
   if (celsius < PASTE_RANGE[0] || celsius > PASTE_RANGE[1]) return null;
-  const row = paste.find(([c]) => celsius <= c + 2.5) ?? paste.at(-1);
-  if (!row) return null;
-  if (alloy === '304L' || alloy === '321') return row[1];
-  if (alloy === '2205') return row[3];
-  return alloy === '316L' || alloy === '316Ti' ? row[2] : null;
+  const [, ...columns] = paste.find(([c]) => celsius <= c + 2.5) ?? (paste.at(-1) as (typeof paste)[number]);
+  const column = pasteColumn[alloy];
+  return column === undefined ? null : (columns[column] ?? null);
 }
 
 /** Conductivity of the runoff is done within a tenth of the feed, or at so little, µS/cm, with pure water: owner specifications, medium confidence. */

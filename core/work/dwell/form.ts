@@ -1,7 +1,16 @@
 /** What is asked before a product goes on, and when it is rinsed; what speaks against either. */
 import { choice, day, flag, number, optional, quantity, ref, when, type TypedForm, type Values } from '../../basics/fields';
 import type { AlloyId } from '../../basics/materials';
-import { conductivityDone, judgeCleaning, pasteHint, productSchema, rinseDone, type Breach, type Situation } from '../../models/cleaning';
+import {
+  conductivityDone,
+  judgeCleaning,
+  pasteHint,
+  pickleHint,
+  productSchema,
+  rinseDone,
+  type Breach,
+  type Situation,
+} from '../../models/cleaning';
 import {
   dwellFor,
   dwellOfOne,
@@ -40,13 +49,17 @@ export const dwellMethod = (p: Pick<Item['body'], 'kind' | 'hydrofluoric'>): Beg
 export const currentNames: Record<Current['kind'], string> = { ac: 'alternating', dc: 'direct' };
 export const padNames: Record<Current['pad'], string> = { whole: 'whole and wet', worn: 'worn through' };
 
+/** What the tables say of it, minutes; null of what they do not know. */
+const hintOf = ({ kind, hydrofluoric }: Item['body'], metal: AlloyId, celsius: number): [number, number] | null =>
+  !hydrofluoric ? null : kind === 'pickle' ? pickleHint(metal, celsius) : kind === 'electrolyte' ? null : pasteHint(metal, celsius);
+
 /** The time to go by on this metal, so warm: the sheet leads, its one time next, the tables last and as a hint. */
 export function dwellOf({ body, label }: Pick<Item, 'body' | 'label'>, metal: AlloyId, celsius: number): Dwell | { no: string } {
   const { sheet, dwellSeconds } = body;
   if (sheet && (sheet.rows.length > 0 || dwellSeconds === null || (sheet.metals.length > 0 && !sheet.metals.includes(metal))))
-    return dwellFor(sheet, metal, celsius, body.hydrofluoric ? pasteHint(metal, celsius) : null);
+    return dwellFor(sheet, metal, celsius, hintOf(body, metal, celsius));
   if (dwellSeconds !== null) return dwellOfOne(dwellSeconds, 'sheet', sheet?.wetWithin ?? null);
-  const hint = dwellFor(null, metal, celsius, body.hydrofluoric ? pasteHint(metal, celsius) : null);
+  const hint = dwellFor(null, metal, celsius, hintOf(body, metal, celsius));
   return 'no' in hint ? { no: `${label} has no sheet here. ${hint.no}` } : hint;
 }
 

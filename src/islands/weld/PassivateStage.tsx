@@ -93,8 +93,8 @@ function Bath() {
             <Speaks breaches={bathSpeaks(read, s)} />
             <p className="text-sm">
               {row
-                ? `Table: ${row.id} of ASTM A967, at least ${row.minutes} min (from memory; a hint). The product's sheet decides.`
-                : 'No row of ASTM A967 fits this bath: the sheet and a test decide.'}
+                ? `Table: ${row.id} of ${row.standard ?? 'ASTM A967'}, at least ${row.minutes} min (from memory; a hint). The product's sheet decides.`
+                : 'No row of ASTM A967 or A380 fits this bath: the sheet and a test decide.'}
             </p>
           </>
         );
