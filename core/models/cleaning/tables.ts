@@ -79,21 +79,25 @@ const pasteColumn: Partial<Record<AlloyId, number>> = {
   ...{ '904L': 2, '2205': 2 },
   ...{ '2507': 3, '6Mo': 3 },
 };
-type Minutes = [number, number] | null;
-/** Pickling paste by metal temperature, minutes: 304L and its like, 316L, 904L and 2205, 2507 and 6Mo; spread of guides, low confidence. */
-const paste: readonly [number, Minutes, Minutes, Minutes, Minutes][] = [
-  [10, [60, 90], [90, 120], [180, 240], null],
-  [15, [45, 60], [60, 90], [120, 180], [180, 240]],
-  [20, [20, 45], [30, 60], [60, 120], [120, 180]],
-  [25, [15, 30], [20, 45], [45, 90], [90, 150]],
-  [35, [10, 20], [15, 30], [30, 60], [60, 120]],
+/**
+ * Pickling paste by metal temperature: °C, then from and to in minutes for 304L and its like, 316L, 904L and 2205, 2507 and 6Mo (none at
+ * 10 °C); spread of guides, low confidence.
+ */
+const paste: readonly (readonly number[])[] = [
+  [10, 60, 90, 90, 120, 180, 240],
+  [15, 45, 60, 60, 90, 120, 180, 180, 240],
+  [20, 20, 45, 30, 60, 60, 120, 120, 180],
+  [25, 15, 30, 20, 45, 45, 90, 90, 150],
+  [35, 10, 20, 15, 30, 30, 60, 60, 120],
 ];
 /** Hint of paste dwell, minutes, or null where no guide says. */
 export function pasteHint(alloy: AlloyId, celsius: number): [number, number] | null {
   if (celsius < PASTE_RANGE[0] || celsius > PASTE_RANGE[1]) return null;
-  const [, ...columns] = paste.find(([c]) => celsius <= c + 2.5) ?? (paste.at(-1) as (typeof paste)[number]);
   const column = pasteColumn[alloy];
-  return column === undefined ? null : (columns[column] ?? null);
+  const row = paste.find(([c = 0]) => celsius <= c + 2.5) ?? paste.at(-1);
+  if (column === undefined || !row) return null;
+  const [from, to] = row.slice(1 + 2 * column);
+  return from === undefined || to === undefined ? null : [from, to];
 }
 
 /** Conductivity of the runoff is done within a tenth of the feed, or at so little, µS/cm, with pure water: owner specifications, medium confidence. */

@@ -1,5 +1,6 @@
 /** What a glance needs beside the figure: the joint with its tape and what is welded, and a few numbers of the set-up. */
-import type { WeldState } from '../../../core/work/record';
+import { dwellNow } from '../../../core/work/dwell';
+import { openClocks, type WeldState } from '../../../core/work/record';
 import { doesNotFall, readyIn, spanWords, type Remains, type RunState } from '../../../core/work/run';
 import { clock, show, type System } from '../../../core/basics/units';
 import { totalFlow } from '../../../core/models/setup';
@@ -24,7 +25,14 @@ export function glance({ run, state, hand, remains, system }: Props): [string, s
   const cooling = coolingOf(state.setup, arcOut(run, state.id), now)
     .filter((c) => c.id === 'crater' || c.id === 'ring')
     .map((c): [string, string] => [c.id === 'crater' ? 'torch stays' : 'ring cools', c.most === 0 ? 'over' : clock(c.most)]);
+  // A product that is on the same weld while gas runs: its clock is not forgotten.
+  const on = openClocks(state).map((c): [string, string] => {
+    const { call, figure } = dwellNow(c, now);
+    const due = { wet: 'wet it', again: 'dried', overdue: 'off now', due: 'may come off', rinse: 'rinse' };
+    return [c.does === 'passivates' ? 'passivating' : `${c.side === 'both' ? 'product' : c.side}, on`, call ? due[call] : figure];
+  });
   const rows: [string, string | null][] = [
+    ...on,
     ['limit', gas ? show(welding ? rules.weldPpm : rules.startPpm, 'oxygen', system) : null],
     [
       'ready in',
