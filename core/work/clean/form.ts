@@ -54,7 +54,7 @@ type Answers = { done?: boolean; because?: string };
 /** What hinders recording just now: something that must not be and was not done, or a reason that is missing. */
 export function unanswered(breaches: readonly Breach[], { done, because = '' }: Answers): string | null {
   if (breaches.some((b) => b.level === 'never') && !done)
-    return 'Do not do it like this. If it was done all the same, say so below: the record keeps it as a deviation.';
+    return 'Do not do it like this. If it was done all the same, tick that: the record keeps it as a deviation.';
   return breaches.some((b) => b.level !== 'warn') && because.length < 3 ? 'Say why in a few words: the record keeps it.' : null;
 }
 /** The reason, where the table wants one. */

@@ -11,6 +11,7 @@ import { cleanedRightly, cleanedStretches, passivatedRightly } from './deviation
 import {
   bathClock,
   clockOf,
+  frontOf,
   openClocks,
   openDeviations,
   openDwells,
@@ -320,12 +321,23 @@ describe('a passivating bath or gel is a clock like any other', () => {
     expect(passivatedRightly(good)).toBe(true);
   });
   it.each([
-    ['too short', ['dwell.marked', { dwell: BATH, what: 'off' }, 75], /on for 15 min, its sheet asks for 30 min/],
-    ['dried out', ['dwell.marked', { dwell: BATH, what: 'dried' }, 80], /It had dried out/],
-  ] as [string, Told, RegExp][])('%s it deviates, and only another bath mends it, no second rinse', (_, mark, text) => {
+    [
+      'too short',
+      ['dwell.marked', { dwell: BATH, what: 'off' }, 75],
+      /on for 15 min, its sheet asks for 30 min/,
+      /it was on for 15:00 min/,
+    ],
+    ['dried out', ['dwell.marked', { dwell: BATH, what: 'dried' }, 80], /It had dried out/, /it dried out/],
+  ] as [string, Told, RegExp, RegExp][])('%s it deviates, and only another bath mends it, no second rinse', (_, mark, text, front) => {
     const once: Told[] = [...acid, mark, ['passivate.ended', rinsed(), 100]];
     expect(openDeviations(weld(once))).toMatchObject([{ id: 'bath-time', step: 'rinse', text: expect.stringMatching(text) as string }]);
     expect(passivatedRightly(weld(once))).toBe(false);
+    const reader = { system: 'metric' as const, criterion, who: () => 'Somebody' };
+    expect(
+      frontOf(weld(once), reader)
+        .find((r) => r.label === 'Passivated')
+        ?.text.join(),
+    ).toMatch(front);
     expect(openDeviations(weld([...once, ['passivate.ended', rinsed(), 300]]))).not.toEqual([]);
     const again: Told[] = [...once, ['passivate.started', bath(), 310], ['passivate.ended', rinsed(), 345]];
     expect(openDeviations(weld(again))).toEqual([]);

@@ -13,6 +13,7 @@ import { wpsName } from '../sheet';
 import { torchLine } from '../torch';
 import { asTheSheet, differences } from '../welded';
 import { openDeviations } from './deviations';
+import { bathClock, wasOn } from './dwells';
 import { arcOxygen, testRuns } from './lines';
 import { dams, type WeldState } from './state';
 
@@ -169,6 +170,7 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
     row(
       'Passivated',
       s.bath && `${s.bath.product.label}, ${s.bath.acid} ${s.bath.percent} %, ${timed(s.bath.dwell)} ${dwellFromNames[s.bath.dwellFrom]}`,
+      wasInBath(s),
       s.rinse &&
         (s.rinse.test === 'none'
           ? 'no test'
@@ -177,4 +179,12 @@ export function frontOf(s: WeldState, reader: Reader): FrontRow[] {
       s.done.passivate && s.bath === null && !s.skipped.passivate && 'not asked for',
     ),
   ];
+}
+
+/** How long the bath was on by its clock, where that is not what was asked for; empty where it is, or nobody marked it. */
+function wasInBath(s: WeldState): string {
+  const clock = bathClock(s);
+  if (!clock || !s.rinse || s.bath?.wetWithin === undefined) return '';
+  const { phase, on } = wasOn(clock, s.rinse.at);
+  return phase === 'dried' ? 'it dried out' : on < clock.least ? `it was on for ${timed(on)}` : '';
 }

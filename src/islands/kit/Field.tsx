@@ -26,7 +26,7 @@ export function Field({ name, label, hint, className, offer = (o) => o, list }: 
   const field = table[name];
   if (!field) throw new Error(`The form has no field ${name}.`);
   const { shape } = field;
-  if (shape.kind === 'flag') return <Tick name={name} label={label ?? field.label} />;
+  if (shape.kind === 'flag') return <Tick name={name} label={label ?? field.label} className={className} />;
   if (shape.kind === 'several')
     return <Ticks name={name} label={label ?? field.label} options={shape.options} {...(className !== undefined && { className })} />;
   const error = formState.errors[name]?.message;
@@ -175,10 +175,10 @@ function QuantityInput({
   );
 }
 
-function Tick({ name, label }: { name: string; label: string }) {
+function Tick({ name, label, className = '' }: { name: string; label: string; className: string | undefined }) {
   const { register } = useFormContext<TypedForm>();
   return (
-    <label className="flex min-h-12 items-center gap-3">
+    <label className={`flex min-h-12 items-center gap-3 ${className}`}>
       <input type="checkbox" className="checkbox" {...register(name)} />
       <span>{label}</span>
     </label>

@@ -272,6 +272,9 @@ export function PutOn({ about }: { about: CleanAbout }) {
       {({ read }) => {
         const time = dwellTyped(read, who);
         const acid = read.product?.body.hydrofluoric === true;
+        const speaks = dwellSpeaks(read, s, who);
+        // What must not be at all is said before anything is asked of the acid.
+        const stops = speaks.some((b) => b.level === 'never' && b.id !== 'hydrofluoric');
         return (
           <>
             <Missing what={[form.product.shape.kind === 'choice' && form.product.shape.options.length === 0 && 'pickling products']} />
@@ -305,6 +308,7 @@ export function PutOn({ about }: { about: CleanAbout }) {
                 </span>
               </p>
             )}
+            {stops && <Speaks breaches={speaks} />}
             {acid && (
               <div role="group" aria-label="Hydrofluoric acid: asked every time" className="border-l-8 border-error pl-3">
                 <p className="font-semibold">Hydrofluoric acid: asked every time</p>
@@ -319,7 +323,7 @@ export function PutOn({ about }: { about: CleanAbout }) {
                 <FirstAid />
               </div>
             )}
-            <Speaks breaches={dwellSpeaks(read, s, who)} />
+            {!stops && <Speaks breaches={speaks} />}
             {read.product && <Cautions texts={methodCautions(dwellMethod(read.product.body) ?? 'paste')} />}
           </>
         );

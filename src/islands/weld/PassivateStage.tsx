@@ -79,7 +79,7 @@ function Bath() {
             <Missing what={[table.product.shape.kind === 'choice' && table.product.shape.options.length === 0 && 'baths']} />
             <div className="grid grid-cols-2 gap-x-3 gap-y-1 @xl:grid-cols-3">
               <Field name="acid" />
-              <Field name="product" offer={(all) => all.filter((o) => goes(o.value))} />
+              <Field name="product" className="col-span-2 @xl:col-span-1" offer={(all) => all.filter((o) => goes(o.value))} />
               {product && product.body.kind !== 'gel' && (
                 <Field name="tank" hint={read.tank ? bathWords(read.tank, serverTime(), system) : ''} />
               )}
@@ -87,14 +87,16 @@ function Bath() {
               <Field name="celsius" />
               <Field
                 name="dwell"
-                hint={bySheet != null ? `Product's sheet: ${timed(bySheet)}` : 'No time on the product: ask for its sheet'}
+                hint={!product ? '' : bySheet != null ? `Product's sheet: ${timed(bySheet)}` : 'No time on the product: ask for its sheet'}
               />
             </div>
             <Speaks breaches={bathSpeaks(read, s)} />
             <p className="text-sm">
-              {row
-                ? `Table: ${row.id} of ${row.standard ?? 'ASTM A967'}, at least ${row.minutes} min (from memory; a hint). The product's sheet decides.`
-                : 'No row of ASTM A967 or A380 fits this bath: the sheet and a test decide.'}
+              {read.percent === undefined || read.celsius === undefined
+                ? ''
+                : row
+                  ? `Table: ${row.id} of ${row.standard ?? 'ASTM A967'}, at least ${row.minutes} min (from memory; a hint). The product's sheet decides.`
+                  : 'No row of ASTM A967 or A380 fits this bath: the sheet and a test decide.'}
             </p>
           </>
         );
@@ -175,7 +177,13 @@ function PassivateHead() {
     return (
       <Title
         level="none"
-        title={rinse ? 'Its test.' : 'Which bath, how strong, how warm, how long?'}
+        title={
+          rinse?.testPassed === false
+            ? 'Its test failed: another bath, then rinse and test.'
+            : rinse
+              ? 'Its test.'
+              : 'Which bath, how strong, how warm, how long?'
+        }
         reason={rinse ? words(stageLine(state, 'passivate', system)) : 'The product’s sheet decides; the table is a hint.'}
       />
     );
