@@ -429,6 +429,7 @@ test('a bath of the shop: its log says what it is, what is to be added and how l
   await field(page, 'Why').fill('Acid added, measured at 22 %');
   await press(page, 'Start the dwell');
   await expect(page.locator('[data-dwell]')).toContainText(/until it may come off/);
+  await expect.poll(async () => (await page.request.get(`/api/welds/${weld}`)).text()).toContain('passivate.started');
   await page.goto('/registers');
   await awake(page);
   await bath.getByRole('button').first().click();

@@ -38,7 +38,12 @@ export function DwellFace({
   const is = dwellNow(clock, now);
   const tone = toneOf(is.call);
   const word = is.call ? callNames[is.call] : 'Dwells';
-  const figure = { hand: 'text-5xl', room: 'text-7xl', wall: 'text-[14vh]', bench: 'text-[min(24vh,19vw)] md:text-[min(24vh,15vw)]' }[size];
+  const figure = {
+    hand: 'text-5xl',
+    room: 'text-7xl',
+    wall: 'text-[min(14vh,18vw)]',
+    bench: 'text-[min(24vh,19vw)] md:text-[min(24vh,15vw)]',
+  }[size];
   return (
     <div data-dwell={clock.id} data-call={is.call ?? 'dwells'} className="min-w-0">
       <p
