@@ -6,6 +6,7 @@ import { belongsTo, isTurned, toolKinds } from '../../models/cleaning';
 import { tookNames } from '../../models/ladder';
 import { bandNames } from '../../models/tint';
 import { SULPHUR_WINDOW } from '../../models/papers';
+import { holdsNames, wearNames } from './forms';
 import type { RegisterItem } from './items';
 import { dayText } from './standing';
 
@@ -49,7 +50,7 @@ export function aboutItem(i: RegisterItem, system: System): string {
         i.body.metal === 'unmarked' ? 'not marked for a metal' : `for ${metals[i.body.metal]} only`,
         i.body.grit !== null && `grit ${i.body.grit}`,
         i.body.ratedRpm !== null && `rated ${i.body.ratedRpm} a minute`,
-        i.body.wear && { new: 'as new', used: 'used', worn: 'worn' }[i.body.wear],
+        i.body.wear && wearNames[i.body.wear],
         i.body.lies && `lies ${i.body.lies}`,
         i.past && `used ${i.past.times} times, ${day(i.past.first)} to ${day(i.past.last)}`,
       );
@@ -67,7 +68,7 @@ export function aboutItem(i: RegisterItem, system: System): string {
     case 'bath': {
       const { holds, volume, percent, celsius, iron, every } = i.body;
       return said(
-        `${{ nitric: 'nitric', citric: 'citric', pickle: 'pickling' }[holds]}, ${show(volume, 'volume', system)}`,
+        `${holdsNames[holds]}, ${show(volume, 'volume', system)}`,
         `${percent[0]} to ${percent[1]} %`,
         `${show(celsius[0], 'temperature', system)} to ${show(celsius[1], 'temperature', system)}`,
         iron !== null && `iron to ${iron} g/L`,

@@ -290,7 +290,8 @@ const meter = (system: System) =>
   );
 
 const DAY = 86_400;
-const holdsNames = { nitric: 'nitric', citric: 'citric', pickle: 'pickling' } as const;
+/** What a bath holds. */
+export const holdsNames = { nitric: 'nitric', citric: 'citric', pickle: 'pickling' } as const;
 const bath = (system: System) =>
   entry(
     'bath',
